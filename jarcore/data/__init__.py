@@ -1,0 +1,21 @@
+"""Tables of the trade and the reading of them. Imports nothing else of the core."""
+
+from jarcore.data.codes import Code, codes
+from jarcore.data.pantry import AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
+from jarcore.data.tables import faults, parameter, parameters, rows, shelf
+
+__all__ = [
+    "AcidRow",
+    "Code",
+    "Cut",
+    "Ingredient",
+    "Pantry",
+    "Species",
+    "codes",
+    "default_pantry",
+    "faults",
+    "parameter",
+    "parameters",
+    "rows",
+    "shelf",
+]

@@ -1,0 +1,164 @@
+"""The pantry: what ingredients and fish are made of."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, fields, replace
+from functools import cache
+from typing import Any
+
+from jarcore.data.tables import number, rows, words
+
+
+@dataclass(frozen=True, slots=True)
+class AcidRow:
+    """Acids, strong ions and buffers of an ingredient, per litre of its aqueous phase."""
+
+    aqueous_l_per_kg: float
+    citric_g_l: float
+    acetic_g_l: float
+    lactic_g_l: float
+    malic_g_l: float
+    tartaric_g_l: float
+    strong_ions_eq_l: float
+    buffer_mol_l_ph: float
+    buffer_ph0: float
+
+
+@dataclass(frozen=True, slots=True)
+class Ingredient:
+    """An ingredient as a vector: grams per 100 g of each thing it holds, and how it is measured in a kitchen."""
+
+    id: str
+    name: str
+    synonyms: tuple[str, ...]
+    group: str
+    phase: str
+    water: float
+    salt: float
+    sucrose: float
+    glucose: float
+    fructose: float
+    lactose: float
+    maltose: float
+    fat: float
+    alcohol: float
+    starch: float
+    protein: float
+    other_sodium_mg: float
+    density_g_ml: float
+    piece_g: float | None
+    slice_g: float | None
+    clove_g: float | None
+    sprig_g: float | None
+    pinch_g: float | None
+    exponent: float
+    sour: bool
+    allergens: tuple[str, ...]
+    particle: str
+    burn: str
+    source: str
+    confidence: str
+    acid: AcidRow | None = None
+
+    @property
+    def sugar(self) -> float:
+        """All sugars [g/100 g]."""
+        return self.sucrose + self.glucose + self.fructose + self.lactose + self.maltose
+
+    @property
+    def acid_g(self) -> float:
+        """All five acids [g/100 g]."""
+        if self.acid is None:
+            return 0.0
+        a = self.acid
+        return (a.citric_g_l + a.acetic_g_l + a.lactic_g_l + a.malic_g_l + a.tartaric_g_l) * a.aqueous_l_per_kg / 10
+
+    def unit_g(self, unit: str) -> float | None:
+        """Grams of one piece, slice, clove, sprig or pinch; None when the row does not say."""
+        weights: dict[str, float | None] = {
+            "piece": self.piece_g,
+            "slice": self.slice_g,
+            "clove": self.clove_g,
+            "sprig": self.sprig_g,
+            "pinch": self.pinch_g,
+        }
+        return weights[unit]
+
+
+@dataclass(frozen=True, slots=True)
+class Species:
+    """A fish: what its flesh is made of, what comes off it, what it is flagged for."""
+
+    id: str
+    name: str
+    latin: str
+    synonyms: tuple[str, ...]
+    fat_class: str
+    firmness: str
+    delicate: bool
+    water: float
+    fat: float
+    protein: float
+    native_sodium_mg: float
+    yield_whole: float
+    yield_gutted: float
+    bone_factor: float
+    shape: str
+    flags: tuple[str, ...]
+    mercury: str
+    candidates: tuple[str, ...]
+    suits: tuple[str, ...]
+    source: str
+    confidence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Cut:
+    """The geometry that decides time: proportions of one piece when only its weight and thickness are known."""
+
+    id: str
+    name: str
+    aspect_ratio: float
+    edge_factor: float
+    trim: float
+    default_thickness_mm: float | None
+    plan: str
+    note: str
+    source: str
+    confidence: str
+
+
+CELL: dict[Any, Callable[[str], Any]] = {
+    float: float,
+    float | None: number,
+    bool: lambda text: text == "1",
+    tuple[str, ...]: words,
+    str: str,
+}
+
+
+def from_row(kind: type[Any], row: Mapping[str, str]) -> Any:
+    """One object of KIND out of a row whose columns are named as its fields."""
+    return kind(**{field.name: CELL[field.type](row[field.name]) for field in fields(kind) if field.name in row})
+
+
+@dataclass(frozen=True, slots=True)
+class Pantry:
+    """All ingredients, fish and cuts that a formula may name, by id."""
+
+    ingredients: Mapping[str, Ingredient]
+    species: Mapping[str, Species]
+    cuts: Mapping[str, Cut]
+
+
+@cache
+def default_pantry() -> Pantry:
+    """The pantry that ships with the core."""
+    acids = {row["ingredient"]: from_row(AcidRow, row) for row in rows("acids")}
+    ingredients = {
+        row["id"]: replace(from_row(Ingredient, row), acid=acids.get(row["id"])) for row in rows("ingredients")
+    }
+    return Pantry(
+        ingredients,
+        {row["id"]: from_row(Species, row) for row in rows("species")},
+        {row["id"]: from_row(Cut, row) for row in rows("cuts")},
+    )

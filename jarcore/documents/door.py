@@ -1,0 +1,145 @@
+"""The door: text in, plain values out, with everything that no database or sum can take already named.
+
+NaN, infinities, numbers of thousands of digits, NUL and lone surrogates are found here with the place they
+stand at; so is a value nested too deep. What is no JSON at all, or no formula, is refused whole.
+"""
+
+import json
+import math
+from typing import Any
+
+from jarcore.documents.formula import FORMAT, FORMAT_VERSION
+from jarcore.documents.notices import Notice, notice
+from jarcore.documents.pointers import Step, pointer
+
+LARGEST_BYTES = 1_000_000
+DEEPEST = 40
+LONGEST_NUMBER = 40
+
+
+class NotAFormula(ValueError):
+    """What came is no formula document; `status` is the HTTP status that says so, `title` and `detail` the words."""
+
+    def __init__(self, title: str, detail: str, status: int = 400) -> None:
+        super().__init__(detail)
+        self.title, self.detail, self.status = title, detail, status
+
+    def problem(self) -> dict[str, Any]:
+        """As an RFC 9457 problem document."""
+        return {"type": "about:blank", "title": self.title, "status": self.status, "detail": self.detail, "errors": []}
+
+
+class _Bad:
+    """A number in the text that is none in the sums."""
+
+    def __init__(self, text: str) -> None:
+        self.text = text
+
+
+def _integer(text: str) -> int | _Bad:
+    return int(text) if len(text) <= LONGEST_NUMBER else _Bad(text)
+
+
+def _decimal(text: str) -> float | _Bad:
+    value = float(text)
+    return value if math.isfinite(value) else _Bad(text)
+
+
+def parse(raw: bytes | str) -> tuple[Any, list[Notice]]:
+    """The value that the JSON text states, and a notice for each part that could not be taken.
+
+    Parameters: raw, the text [UTF-8 when bytes].
+    Returns: the value with None in the place of each number that is none and each part nested too deep,
+    and with NUL and lone surrogates taken out of texts; and the notices, each with its path.
+    Raises: NotAFormula when it is too large (status 413) or no JSON.
+    """
+    size = len(raw) if isinstance(raw, bytes) else len(raw.encode("utf-8", "surrogatepass"))
+    if size > LARGEST_BYTES:
+        raise NotAFormula(
+            "Document too large",
+            f"The document has {size / 1e6:.1f} MB; at most {LARGEST_BYTES / 1e6:.0f} MB is read. Split it.",
+            status=413,
+        )
+    try:
+        text = raw.decode("utf-8") if isinstance(raw, bytes) else raw
+        value = json.loads(text, parse_int=_integer, parse_float=_decimal, parse_constant=_Bad)
+    except UnicodeDecodeError as error:
+        raise NotAFormula("Not a text", f"Byte {error.start} is not UTF-8. Save the file as UTF-8.") from None
+    except RecursionError:
+        raise NotAFormula("Nested too deep", _where_too_deep(text)) from None
+    except json.JSONDecodeError as error:
+        raise NotAFormula("Not JSON", f"Line {error.lineno}, column {error.colno}: {error.msg}.") from None
+    notices: list[Notice] = []
+    return _clean(value, (), notices), notices
+
+
+def _where_too_deep(text: str) -> str:
+    depth = 0
+    for position, character in enumerate(text):
+        depth += (character in "[{") - (character in "]}")
+        if depth > DEEPEST:
+            line = text.count("\n", 0, position) + 1
+            return (
+                f"Line {line}, character {position + 1}: brackets are nested more than {DEEPEST} deep. Take them out."
+            )
+    return f"Brackets are nested more than {DEEPEST} deep. Take them out."
+
+
+def _clean(value: Any, steps: tuple[Step, ...], notices: list[Notice]) -> Any:
+    if isinstance(value, _Bad):
+        shown = value.text if len(value.text) <= 12 else f"{value.text[:8]}… ({len(value.text)} characters)"
+        notices.append(
+            notice("not-finite", pointer(steps), f"{shown} is no number that can be reckoned with. Type it anew.")
+        )
+        return None
+    if isinstance(value, str):
+        return _clean_text(value, steps, notices)
+    if isinstance(value, (dict, list)) and len(steps) >= DEEPEST:
+        notices.append(notice("too-deep", pointer(steps), f"Nested more than {DEEPEST} deep; this part is left out."))
+        return None
+    if isinstance(value, list):
+        return [_clean(item, (*steps, place), notices) for place, item in enumerate(value)]
+    if isinstance(value, dict):
+        return {
+            _clean_text(key, (*steps, "?"), notices): _clean(item, (*steps, _without_bad(key)), notices)
+            for key, item in value.items()
+        }
+    return value
+
+
+def _without_bad(text: str) -> str:
+    return "".join(c for c in text if c != "\0" and not "\ud800" <= c <= "\udfff")
+
+
+def _clean_text(text: str, steps: tuple[Step, ...], notices: list[Notice]) -> str:
+    kept = _without_bad(text)
+    if kept != text:
+        words = f"{len(text) - len(kept)} character(s) that no file or database can keep were left out of this text."
+        notices.append(notice("bad-text", pointer(steps), words))
+    return kept
+
+
+def formula_object(value: Any) -> dict[str, Any]:
+    """VALUE when it is a formula document of a version this core reads; raises NotAFormula when not."""
+    if not isinstance(value, dict):
+        raise NotAFormula("Not a formula", "A formula is a JSON object; this is something else.")
+    if value.get("format") != FORMAT:
+        raise NotAFormula(
+            "Not a formula", f'The field "format" must be "{FORMAT}"; it is {_shown(value.get("format"))}.'
+        )
+    version = value.get("format_version", FORMAT_VERSION)
+    if isinstance(version, bool) or not isinstance(version, int) or version < 1:
+        raise NotAFormula(
+            "Not a formula", f'The field "format_version" must be {FORMAT_VERSION}; it is {_shown(version)}.'
+        )
+    if version > FORMAT_VERSION:
+        raise NotAFormula(
+            "Newer format",
+            f"This file is of format version {version}; this program reads up to {FORMAT_VERSION}. Update it.",
+        )
+    return value
+
+
+def _shown(value: Any) -> str:
+    text = "absent" if value is None else json.dumps(value, ensure_ascii=True)
+    return text if len(text) <= 60 else text[:57] + "…"

@@ -1,0 +1,240 @@
+"""The evaluation: all that is shown of a formula. Plain dictionaries, described here once.
+
+Numbers are unrounded. None means that a thing does not apply or cannot be reckoned, the second always with
+a notice at its place. A key NAME_range, where there is one, holds [low, high] of NAME.
+"""
+
+from typing import Any, Literal, NotRequired
+
+from typing_extensions import TypedDict
+
+from jarcore.documents.notices import Notice
+
+FORMAT = "jar-table/evaluation"
+FORMAT_VERSION = 1
+
+Range = list[float]
+Grade = Literal["refuse", "stop", "warn", "note"]
+Component = Literal["water", "salt", "sugar", "acid", "oil", "alcohol", "starch", "aromatics", "other"]
+
+
+class FishResult(TypedDict):
+    """The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml]."""
+
+    name: str | None
+    edible_g: float | None
+    piece_g: float | None
+    surface_cm2: float | None
+    half_thickness_mm: float | None
+    diffusion_mm: float | None
+    volume_ml: float | None
+    length_mm: float | None
+    width_mm: float | None
+    thickness_mm: float | None
+    outline: list[list[float]]
+    section: list[list[float]]
+    slots: int
+    whole_pieces: int | None
+    surplus_g: float | None
+    estimated: list[str]
+    groups: list[dict[str, Any]]
+
+
+class LineResult(TypedDict):
+    """A line: what to weigh [g], to spoon [ml and words], and what it brings [g, meq]."""
+
+    id: str | None
+    name: str | None
+    written: str
+    mass_g: float | None
+    mass_g_range: NotRequired[Range]
+    volume_ml: float | None
+    kitchen: str | None
+    share_of_fish_pct: float | None
+    exponent: float
+    as_bought: str | None
+    counted: str | None
+    salt_g: float | None
+    sugar_g: float | None
+    acid_meq: float | None
+    oil_g: float | None
+
+
+class Stratum(TypedDict):
+    """One layer of what a jar holds."""
+
+    component: Component
+    mass_g: float
+    volume_ml: float
+
+
+class TargetState(TypedDict):
+    """How a reading stands to its target: `by` is how far it is off, in the reading's unit."""
+
+    state: Literal["under", "in", "over"]
+    by: float
+
+
+class Reading(TypedDict):
+    """A whole jar as made. Shares are g per 100 g of the jar unless the name says otherwise."""
+
+    complete: bool
+    mass_g: float
+    mass_g_range: NotRequired[Range]
+    volume_ml: float
+    salt_pct: float | None
+    salt_pct_range: NotRequired[Range]
+    salt_pct_of_fish: float | None
+    salt_pct_of_fish_range: NotRequired[Range]
+    sugar_pct: float | None
+    sugar_pct_range: NotRequired[Range]
+    acid_pct_citric: float | None
+    acid_pct_citric_range: NotRequired[Range]
+    acid_pct_acetic: float | None
+    acid_meq_per_kg_fish: float | None
+    ph: float | None
+    ph_range: NotRequired[Range]
+    oil_to_acid_volume: float | None
+    alcohol_pct_volume: float | None
+    water_pct: float | None
+    oil_pct: float | None
+    starch_pct: float | None
+    aromatics_pct: float | None
+    sodium_mg: float
+    set_out_g: float
+    pick_up_g: float
+    discard_g: float
+    hydration_pct: float | None
+    flow: str | None
+    cost: float | None
+    allergens: list[str]
+    strata: list[Stratum]
+    targets: dict[str, TargetState]
+
+
+class Move(TypedDict):
+    """What would move a window, and where its latest would then be [min]."""
+
+    change: str
+    latest_min: float
+
+
+class AtContact(TypedDict):
+    """The fish at the planned contact time."""
+
+    salt_pct_of_fish: float | None
+    evenness: float | None
+    acid_turned_fraction: float
+    acid_depth_mm: float
+
+
+class Window(TypedDict):
+    """How long a jar may act [min from contact], which limit binds, what would move it."""
+
+    earliest_min: float
+    earliest_min_range: NotRequired[Range]
+    best_from_min: float
+    best_from_min_range: NotRequired[Range]
+    best_to_min: float
+    best_to_min_range: NotRequired[Range]
+    latest_min: float
+    latest_min_range: NotRequired[Range]
+    binding: Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
+    reasons: list[str]
+    rests_on: list[str]
+    moves: list[Move]
+    groups: list[dict[str, Any]]
+    at_contact_time: AtContact | None
+
+
+class JarResult(TypedDict):
+    """One jar."""
+
+    id: str | None
+    lines: list[LineResult]
+    reading: Reading
+    window: Window | None
+
+
+class LedgerEntry(TypedDict):
+    """Salt of one jar [g]: put in, taken up by the fish, taken off again, and the range of what stays."""
+
+    jar: str | None
+    added_g: float
+    taken_up_g: float
+    removed_g: float
+    low_g: float
+    high_g: float
+
+
+class Ledger(TypedDict):
+    """Salt from jar to jar to the plate; shares are of raw edible weight."""
+
+    entries: list[LedgerEntry]
+    native_salt_g: float | None
+    added_salt_g: float
+    added_salt_g_range: NotRequired[Range]
+    salt_g: float | None
+    salt_g_range: NotRequired[Range]
+    added_pct_of_edible: float | None
+    salt_pct_of_edible: float | None
+    salt_g_per_serving: float | None
+    sodium_mg_per_serving: float | None
+    left_for_finish_g: float | None
+    targets: dict[str, TargetState]
+
+
+class Exposure(TypedDict):
+    """The one counter clock [min]."""
+
+    minutes_above_5c: float
+    limit_min: float
+    binding: str | None
+
+
+class CookStage(TypedDict):
+    """A stage of cooking."""
+
+    name: str
+    minutes: float
+
+
+class CookResult(TypedDict):
+    """Cooking: minutes to the core target, in stages, and the rest after."""
+
+    minutes: float | None
+    minutes_range: NotRequired[Range]
+    stages: list[CookStage]
+    core_c: float
+    rest_minutes: float | None
+    oil: dict[str, float] | None
+    zones: list[dict[str, Any]]
+
+
+class Caution(TypedDict):
+    """A warning with its reason, its published source, and what to do."""
+
+    code: str
+    grade: Grade
+    text: str
+    do: str
+    source: str
+    path: str
+    accepted: dict[str, Any] | None
+
+
+class Evaluation(TypedDict):
+    """All that is shown of a formula."""
+
+    format: str
+    format_version: int
+    engine: str
+    ready: bool
+    fish: FishResult
+    jars: list[JarResult]
+    ledger: Ledger
+    exposure: Exposure
+    cook: CookResult
+    allergens: list[str]
+    cautions: list[Caution]
+    notices: list[Notice]

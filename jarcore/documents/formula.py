@@ -1,0 +1,305 @@
+"""The formula document, defined once. Its JSON Schema, the API's types and the file format come from here.
+
+Every field may be absent: what is absent is unstated, and the evaluation says what that costs.
+Unknown fields are kept, so that a newer file survives an older reader.
+"""
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+FORMAT = "jar-table/formula"
+FORMAT_VERSION = 1
+
+Kind = Literal[
+    "marinade",
+    "dry_brine",
+    "wet_brine",
+    "soak",
+    "rub",
+    "salt_crust",
+    "dredge",
+    "wash",
+    "crumb",
+    "batter",
+    "filling",
+    "finish",
+]
+CutId = Literal["whole", "side", "fillet", "loin", "steak", "butterflied", "strip", "chunk", "ribbon"]
+AmountUnit = Literal[
+    "g", "kg", "oz", "lb", "ml", "l", "tsp", "tbsp", "cup", "fl_oz", "%",
+    "piece", "slice", "clove", "sprig", "pinch", "part",
+]  # fmt: skip
+MassUnit = Literal["g", "kg", "oz", "lb"]
+LengthUnit = Literal["mm", "cm", "in"]
+TimeUnit = Literal["s", "min", "h", "d"]
+TemperatureUnit = Literal["degC", "degF"]
+VolumeUnit = Literal["ml", "l", "tsp", "tbsp", "cup", "fl_oz"]
+WeightBasis = Literal["whole", "gutted", "fillet", "edible"]
+Basis = Literal["fish", "surface", "piece", "slot", "cavity", "serving", "cover", "line", "flour", "jar", "fixed"]
+
+Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
+Count = Annotated[float, Field(strict=True, allow_inf_nan=False)]
+Text = Annotated[str, Field(strict=True)]
+Flag = Annotated[bool, Field(strict=True)]
+
+
+class Part(BaseModel):
+    """A part of the document: frozen, and keeping fields it does not know."""
+
+    model_config = ConfigDict(frozen=True, extra="allow")
+
+
+class Weight(Part):
+    """A mass, with what was on the scale."""
+
+    value: Number | None = None
+    unit: MassUnit | None = None
+    basis: WeightBasis | None = None
+
+
+class Length(Part):
+    """A length of one piece."""
+
+    value: Number | None = None
+    unit: LengthUnit | None = None
+
+
+class Time(Part):
+    """A duration."""
+
+    value: Number | None = None
+    unit: TimeUnit | None = None
+
+
+class Temperature(Part):
+    """A temperature."""
+
+    value: Number | None = None
+    unit: TemperatureUnit | None = None
+
+
+class Volume(Part):
+    """A volume of a vessel or of oil."""
+
+    value: Number | None = None
+    unit: VolumeUnit | None = None
+
+
+class Percent(Part):
+    """A share [%]."""
+
+    value: Number | None = None
+    unit: Literal["%"] = "%"
+
+
+class Amount(Part):
+    """What was written: a value and a unit, a range, or unstated."""
+
+    value: Number | None = None
+    unit: AmountUnit | None = None
+    low: Number | None = None
+    high: Number | None = None
+    unstated: Flag | None = None
+
+
+class Target(Part):
+    """A wish for a reading: a value, a least, a most, or both bounds, in the reading's own unit."""
+
+    value: Number | None = None
+    min: Number | None = None
+    max: Number | None = None
+
+
+class Slashes(Part):
+    """Cuts across a thick whole fish."""
+
+    per_side: Count | None = None
+    depth: Literal["shallow", "half", "bone"] | None = None
+    length: Length | None = None
+
+
+class Group(Part):
+    """Pieces of one size among unlike pieces."""
+
+    id: Text | None = None
+    pieces: Count | None = None
+    weight: Weight | None = None
+    thickness: Length | None = None
+    cut: CutId | None = None
+
+
+class FrozenRecord(Part):
+    """The freezing step on record: how cold, how long."""
+
+    temperature: Temperature | None = None
+    time: Time | None = None
+
+
+class Fish(Part):
+    """The fish: species, cut, pieces, weight of all together, thickness at the thickest point."""
+
+    species: Text | None = None
+    cut: CutId | None = None
+    pieces: Count | None = None
+    weight: Weight | None = None
+    thickness: Length | None = None
+    thin_zone: Length | None = None
+    width: Length | None = None
+    length: Length | None = None
+    skin: Literal["none", "one_side", "all_round"] | None = None
+    bone: Literal["out", "in"] | None = None
+    slashes: Slashes | None = None
+    state: Literal["fresh", "thawed", "frozen"] | None = None
+    temperature: Temperature | None = None
+    groups: list[Group] | None = None
+    origin: Literal["wild", "farmed_on_pellets", "unknown"] | None = None
+    frozen_record: FrozenRecord | None = None
+    receiving: Literal["accepted", "rejected"] | None = None
+
+
+class VesselSize(Part):
+    """The inside of a vessel: its three lengths, or its volume."""
+
+    length: Length | None = None
+    width: Length | None = None
+    depth: Length | None = None
+    volume: Volume | None = None
+
+
+class Method(Part):
+    """How a jar is used: school, vessel, place, time, and what happens after."""
+
+    school: Literal["measured", "timed_rinse", "packed", "seared"] | None = None
+    vessel: Literal["bag", "dish", "bath", "coat"] | None = None
+    vessel_size: VesselSize | None = None
+    vessel_material: Literal["glass", "ceramic", "plastic", "steel", "aluminium", "copper", "enamel"] | None = None
+    place: Literal["chiller", "ice", "counter"] | None = None
+    place_temperature: Temperature | None = None
+    contact_time: Time | None = None
+    after: Literal["leave", "rinse", "wipe", "scrape", "drain"] | None = None
+    coverage: Literal["full", "sprinkled", "light"] | None = None
+    rinse_time: Time | None = None
+    rest_time: Time | None = None
+    turn_every: Time | None = None
+    flow: Literal["thin_cream", "heavy_cream", "coats_spoon"] | None = None
+    clean_share: Percent | None = None
+    fate: Literal["discard", "cooked", "eaten"] | None = None
+    eaten_share: Percent | None = None
+
+
+class Line(Part):
+    """One ingredient in a jar: what was written, and what the amount follows."""
+
+    id: Text | None = None
+    ingredient: Text | None = None
+    amount: Amount | None = None
+    basis: Basis | None = None
+    per: Weight | None = None
+    of: Text | None = None
+    by: Literal["mass", "volume"] | None = None
+    when: Literal["jar", "before_heat", "plate"] | None = None
+    exponent: Number | None = None
+    note: Text | None = None
+
+
+class Jar(Part):
+    """One preparation within a formula."""
+
+    id: Text | None = None
+    name: Text | None = None
+    kind: Kind | None = None
+    method: Method | None = None
+    fish_groups: list[Text] | None = None
+    lines: list[Line] | None = None
+    targets: dict[str, Target] | None = None
+
+
+class Oil(Part):
+    """The oil in a fryer or pan."""
+
+    volume: Volume | None = None
+    depth: Length | None = None
+
+
+class SecondFry(Part):
+    """The second, hotter fry."""
+
+    medium_temperature: Temperature | None = None
+    time: Time | None = None
+
+
+class Cook(Part):
+    """How the fish is cooked; none means served raw."""
+
+    method: (
+        Literal[
+            "none", "pan", "shallow_fry", "deep_fry", "grill", "top_grill",
+            "oven", "steam", "poach", "braise", "salt_crust",
+        ]
+        | None
+    ) = None  # fmt: skip
+    preset: Literal["medium", "hot"] | None = None
+    medium_temperature: Temperature | None = None
+    start_temperature: Temperature | None = None
+    core_target: Temperature | None = None
+    covered: Flag | None = None
+    fan: Flag | None = None
+    oil: Oil | None = None
+    burner_w: Number | None = None
+    second_fry: SecondFry | None = None
+
+
+class Diner(Part):
+    """Some of those who eat."""
+
+    count: Count | None = None
+    age: Literal["infant", "1-3", "4-8", "9-13", "adult"] | None = None
+    vulnerable: Flag | None = None
+    avoid: list[Text] | None = None
+    heat: Number | None = None
+
+
+class Side(Part):
+    """A simple side task or dish."""
+
+    id: Text | None = None
+    name: Text | None = None
+    minutes: Number | None = None
+    salt_g_per_serving: Number | None = None
+    allergens: list[Text] | None = None
+
+
+class Accepted(Part):
+    """A stop taken knowingly, on record."""
+
+    code: Text | None = None
+    path: Text | None = None
+    initials: Text | None = None
+    reason: Text | None = None
+    at: Text | None = None
+
+
+class Formula(Part):
+    """A fish, servings, the jars in the order they touch the fish, how it is cooked."""
+
+    format: Literal["jar-table/formula"] = "jar-table/formula"
+    format_version: Annotated[int, Field(strict=True, ge=1, le=FORMAT_VERSION)] = FORMAT_VERSION
+    title: Text | None = None
+    notes: Text | None = None
+    tags: list[Text] | None = None
+    servings: Count | None = None
+    measures: Literal["us", "metric"] | None = None
+    fish: Fish | None = None
+    jars: list[Jar] | None = None
+    cook: Cook | None = None
+    targets: dict[str, Target] | None = None
+    diners: list[Diner] | None = None
+    sides: list[Side] | None = None
+    accepted: list[Accepted] | None = None
+
+
+def formula_schema() -> dict[str, Any]:
+    """JSON Schema of the formula document."""
+    schema = Formula.model_json_schema()
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "$id": FORMAT, **schema}

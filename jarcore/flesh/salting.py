@@ -1,0 +1,58 @@
+"""Salt in flesh: what dry salt gives, what a rinse takes, what a salty bath of limited size brings."""
+
+import math
+
+from jarcore.data import parameter
+from jarcore.flesh.diffusion import bath_uptake
+from jarcore.flesh.temperature import slowing
+
+
+def salt_diffusivity(fat_class: str, celsius: float) -> float:
+    """Diffusivity of salt in flesh [m2/s], by fat class (lean, medium, fatty) and temperature [degC]."""
+    return parameter(f"diffusivity_salt_{fat_class}") * slowing(celsius)
+
+
+def capacity(fat_class: str) -> float:
+    """Salt that flesh takes per salt in the water beside it [1]: 0.95 w rho."""
+    return parameter("salt_capacity_share") * parameter(f"water_{fat_class}") * parameter("flesh_density") / 1000
+
+
+def dry_salt_uptake_pct(
+    seconds: float, fat_class: str, celsius: float, surface_cm2: float, mass_g: float, lag_s: float, coverage: float
+) -> float:
+    """Salt taken up from plenty of dry salt [g per 100 g fish]: 100 (2 c_s K S cov/m) sqrt(D t_e/pi), t_e = t - lag.
+
+    The dose on the fish caps it; the caller does that.
+    """
+    effective = max(0.0, seconds - lag_s)
+    depth_m = math.sqrt(salt_diffusivity(fat_class, celsius) * effective / math.pi)
+    salt_kg = 2 * parameter("saturated_brine") * capacity(fat_class) * depth_m * surface_cm2 * 1e-4 * coverage
+    return 100 * salt_kg / (mass_g / 1000)
+
+
+def rinse_factor(rinse_s: float, effective_s: float) -> float:
+    """Share of the salt that stays when the surface is rinsed: sqrt(1 + r) - sqrt(r), r = t_r/t_e.
+
+    >>> round(rinse_factor(15, 660), 4)
+    0.8605
+    """
+    if effective_s <= 0:
+        return 0.0
+    ratio = rinse_s / effective_s
+    return math.sqrt(1 + ratio) - math.sqrt(ratio)
+
+
+def bath_salt_g(
+    seconds: float, salt_g: float, bath_water_g: float, flesh_g: float, fat_class: str, celsius: float, way_m: float
+) -> float:
+    """Salt [g] that flesh takes from a salty liquid of limited size.
+
+    Parameters: salt and water of the bath in contact [g], flesh [g], way_m from the open face to the closed one [m].
+    It tends to the equal share in both waters: u_eq = salt/(water of bath + 0.95 w m).
+    """
+    flesh_water = parameter("salt_capacity_share") * parameter(f"water_{fat_class}") * flesh_g
+    if salt_g <= 0 or bath_water_g <= 0 or flesh_water <= 0:
+        return 0.0
+    final = salt_g * flesh_water / (bath_water_g + flesh_water)
+    fourier = salt_diffusivity(fat_class, celsius) * seconds / way_m**2
+    return final * min(1.0, bath_uptake(fourier, bath_water_g / flesh_water))

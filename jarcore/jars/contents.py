@@ -1,0 +1,243 @@
+"""What is in a jar: its lines weighed, and the readings of the whole."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from jarcore.data import Ingredient, Pantry, parameter
+from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
+from jarcore.documents.formula import Fish, Jar, Line, Target
+from jarcore.jars.basis import Scope, Spec, Weighing, cover_ml, per_weights, read_lines
+from jarcore.jars.fish import MeasuredFish
+from jarcore.jars.quantities import Quantities
+from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, dimension, kitchen_measure, mix, solution
+
+LOW, MIDDLE, HIGH = 0, 1, 2
+ALLERGENS = (
+    "gluten", "crustaceans", "molluscs", "egg", "fish", "peanut", "tree-nuts",
+    "soy", "milk", "sesame", "mustard", "celery", "lupin", "sulphites",
+)  # fmt: skip
+# Readings that carry a range when an amount was written as one.
+RANGED = ("mass_g", "salt_pct", "salt_pct_of_fish", "sugar_pct", "acid_pct_citric", "ph")
+
+
+@dataclass(frozen=True, slots=True)
+class Contents:
+    """A jar with its lines weighed [g]; None for a line that cannot be."""
+
+    jar: Jar
+    path: str
+    specs: tuple[Spec, ...]
+    masses: tuple[float | None, ...]
+    variants: tuple[tuple[float | None, ...], ...]
+    composition: Composition
+    aqueous: Solution | None
+
+    @property
+    def complete(self) -> bool:
+        """Whether every line could be weighed."""
+        return all(mass is not None for mass in self.masses)
+
+    def parts(self, masses: Sequence[float | None] | None = None) -> list[tuple[Ingredient, float]]:
+        """(ingredient, mass [g]) of the lines that could be weighed."""
+        chosen = self.masses if masses is None else masses
+        return [(s.ingredient, m) for s, m in zip(self.specs, chosen, strict=True) if s.ingredient and m]
+
+    def allergens(self) -> list[str]:
+        """Allergens of the jar, in the format's order."""
+        found = {one for ingredient, _ in self.parts() for one in ingredient.allergens}
+        return [one for one in ALLERGENS if one in found]
+
+
+def weigh_jar(
+    jar: Jar, path: str, document: Fish, fish: MeasuredFish, servings: float | None, pantry: Pantry, read: Quantities
+) -> Contents:
+    """The jar with every line in grams, for the middle of what was written and for the ends of its ranges."""
+    lines = jar.lines or []
+    cover = cover_ml(jar, path, fish, read) if any(line.basis == "cover" for line in lines) else None
+    scope = Scope(fish, servings, cover)
+    specs = tuple(read_lines(jar, path, pantry, scope, read))
+    per = per_weights(jar, path, fish, document, read)
+
+    def weighed(pick: Sequence[int]) -> tuple[float | None, ...]:
+        masses, circles = Weighing(specs, scope, read.measures, pick).masses(per)
+        for place in circles:
+            read.say(
+                "circular-line",
+                f"{path}/lines/{place}",
+                "This amount hangs on itself by way of other lines. Give one of them a weight.",
+            )
+        return tuple(masses)
+
+    middle = weighed([MIDDLE] * len(specs))
+    variants = tuple(weighed(pick) for pick in _picks(specs))
+    parts = [(s.ingredient, m) for s, m in zip(specs, middle, strict=True) if s.ingredient and m]
+    return Contents(jar, path, specs, middle, variants, mix(parts), solution(parts))
+
+
+def _picks(specs: Sequence[Spec]) -> list[list[int]]:
+    """Choices of range ends: all low, all high, and each ranged line alone at each end."""
+    ranged = [spec.place for spec in specs if spec.ranged]
+    if not ranged:
+        return []
+    picks = [[LOW] * len(specs), [HIGH] * len(specs)]
+    if len(ranged) > 1:
+        for place in ranged:
+            for end in (LOW, HIGH):
+                picks.append([end if i == place else MIDDLE for i in range(len(specs))])
+                picks.append([end if i == place else HIGH + LOW - end for i in range(len(specs))])
+    return picks
+
+
+def spread(middle: float | None, others: Sequence[float | None]) -> Range | None:
+    """[low, high] over variants of a number, or None when they do not differ."""
+    known = [value for value in (middle, *others) if value is not None]
+    if middle is None or not known or max(known) == min(known):
+        return None
+    return [min(known), max(known)]
+
+
+def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[LineResult]:
+    """Each line as the evaluation shows it."""
+    results = []
+    for place, (spec, mass) in enumerate(zip(contents.specs, contents.masses, strict=True)):
+        ingredient, line = spec.ingredient, spec.line
+        known = ingredient is not None and mass is not None
+        own = mix([(ingredient, mass)]) if ingredient and mass is not None else Composition()
+        sour = solution([(ingredient, mass)]) if ingredient and mass and ingredient.acid else None
+        result: LineResult = {
+            "id": line.id,
+            "name": ingredient.name if ingredient else None,
+            "written": written(line),
+            "mass_g": mass,
+            "volume_ml": own.volume_ml if known else None,
+            "kitchen": kitchen_measure(mass, ingredient, measures) if ingredient and mass is not None else None,
+            "share_of_fish_pct": mass / fish.edible_g * 100 if mass is not None and fish.edible_g else None,
+            "exponent": spec.exponent,
+            "as_bought": None,
+            "counted": _counted(line, ingredient, mass),
+            "salt_g": own.salt_g if known else None,
+            "sugar_g": own.sugar_g if known else None,
+            "acid_meq": (sour.titratable_meq() if sour and own.acid_g > 0 else 0.0) if known else None,
+            "oil_g": own.oil_g if known else None,
+        }
+        ends = spread(mass, [variant[place] for variant in contents.variants])
+        if ends:
+            result["mass_g_range"] = ends
+        results.append(result)
+    return results
+
+
+def _counted(line: Line, ingredient: Ingredient | None, mass: float | None) -> str | None:
+    unit = line.amount.unit if line.amount else None
+    if ingredient is None or mass is None or unit not in ("piece", "slice", "clove", "sprig", "pinch"):
+        return None
+    each = ingredient.unit_g(unit)
+    return f"{mass / each:.3g} {unit}" if each else None
+
+
+def written(line: Line) -> str:
+    """The amount as it was written.
+
+    >>> from jarcore.documents.formula import Amount
+    >>> written(Line(amount=Amount(low=40, high=70, unit="ml")))
+    '40–70 ml'
+    """
+    amount = line.amount
+    if amount is None or amount.unstated or amount.unit is None:
+        return "not stated"
+    unit: str = "fl oz" if amount.unit == "fl_oz" else amount.unit
+    if dimension(amount.unit) in ("count", "part") and amount.value != 1:
+        unit += "es" if unit == "pinch" else "s"
+    if amount.value is not None:
+        text = f"{amount.value:g} {unit}"
+    elif amount.low is not None and amount.high is not None:
+        text = f"{amount.low:g}–{amount.high:g} {unit}"
+    else:
+        return "not stated"
+    if line.per is not None and line.per.value is not None and line.basis == "fish" and amount.unit != "%":
+        text += f" per {line.per.value:g} {line.per.unit or ''}".rstrip()
+    return text
+
+
+def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) -> dict[str, float | None]:
+    """Readings that are shares of the jar or of the fish."""
+    per_cent = 100 / whole.mass_g if whole.mass_g else None
+    of_fish = 100 / fish.edible_g if fish.edible_g else None
+    sour = aqueous is not None and whole.acid_g > 0
+    meq = aqueous.titratable_meq() if aqueous and sour else 0.0
+
+    def share(grams: float) -> float | None:
+        return None if per_cent is None else grams * per_cent
+
+    return {
+        "mass_g": whole.mass_g,
+        "salt_pct": share(whole.salt_g),
+        "salt_pct_of_fish": None if of_fish is None else whole.salt_g * of_fish,
+        "sugar_pct": share(whole.sugar_g),
+        "acid_pct_citric": share(meq / 1000 * parameter("citric_per_equivalent")) if sour else None,
+        "acid_pct_acetic": share(meq / 1000 * parameter("acetic_per_equivalent")) if sour else None,
+        "acid_meq_per_kg_fish": None if of_fish is None else meq * of_fish * 10,
+        "ph": aqueous.ph() if aqueous and sour else None,
+        "alcohol_pct_volume": whole.alcohol_g / ALCOHOL_DENSITY / whole.volume_ml * 100 if whole.volume_ml else None,
+        "water_pct": share(whole.water_g),
+        "oil_pct": share(whole.oil_g),
+        "starch_pct": share(whole.starch_g),
+        "aromatics_pct": share(whole.aromatics_g),
+    }
+
+
+def reading_of(contents: Contents, fish: MeasuredFish, read: Quantities) -> Reading:
+    """The readings of a whole jar as made, with ranges where amounts were written as ranges."""
+    whole = contents.composition
+    shares = _shares(whole, contents.aqueous, fish)
+    sour_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.sour)
+    oil_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.phase == "oil")
+    reading: Reading = {
+        **shares,  # type: ignore[typeddict-item]
+        "complete": contents.complete and bool(contents.specs),
+        "volume_ml": whole.volume_ml,
+        "oil_to_acid_volume": oil_ml / sour_ml if sour_ml else None,
+        "sodium_mg": whole.sodium_mg,
+        "set_out_g": whole.mass_g,
+        "pick_up_g": whole.mass_g,
+        "discard_g": 0.0,
+        "hydration_pct": None,
+        "flow": None,
+        "cost": None,
+        "allergens": contents.allergens(),
+        "strata": [{"component": name, "mass_g": mass, "volume_ml": volume} for name, mass, volume in whole.strata()],
+        "targets": {},
+    }
+    others = [_shares(mix(contents.parts(v)), solution(contents.parts(v)), fish) for v in contents.variants]
+    for name in RANGED:
+        ends = spread(shares[name], [other[name] for other in others])
+        if ends:
+            reading[f"{name}_range"] = ends  # type: ignore[literal-required]
+    reading["targets"] = target_states(contents.jar.targets or {}, reading, f"{contents.path}/targets", read)
+    return reading
+
+
+def target_states(
+    targets: Mapping[str, Target], values: Mapping[str, object], path: str, read: Quantities
+) -> dict[str, TargetState]:
+    """How each reading stands to its target. A single value is met within a fiftieth of itself."""
+    states: dict[str, TargetState] = {}
+    for name, target in targets.items():
+        value = values.get(name)
+        if not isinstance(value, float | int) or isinstance(value, bool):
+            read.say(
+                "not-modelled", f"{path}/{name}", f"There is no reading “{name[:40]}” to hold this target against."
+            )
+            continue
+        slack = abs(target.value) / 50 if target.value is not None else 0.0
+        low = target.min if target.min is not None else (None if target.value is None else target.value - slack)
+        high = target.max if target.max is not None else (None if target.value is None else target.value + slack)
+        if low is not None and value < low:
+            aim = target.value if target.value is not None else low
+            states[name] = {"state": "under", "by": aim - value}
+        elif high is not None and value > high:
+            aim = target.value if target.value is not None else high
+            states[name] = {"state": "over", "by": value - aim}
+        else:
+            states[name] = {"state": "in", "by": 0.0}
+    return states

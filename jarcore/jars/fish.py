@@ -1,0 +1,213 @@
+"""The fish of a formula, measured: edible weight by yields, the piece, its surface and slots."""
+
+import math
+from dataclasses import dataclass, replace
+
+from jarcore.data import Cut, Pantry, Species, parameter
+from jarcore.documents.evaluation import FishResult
+from jarcore.documents.formula import Fish, Weight
+from jarcore.flesh import Piece, measure_piece, outline, round_fish_thickness_mm, section
+from jarcore.jars.quantities import Quantities
+
+DEFAULT_CELSIUS = 4.0
+# Share of length x width x thickness that a piece fills, when its weight has to be guessed from its size.
+FULLNESS = {"block": 1.0, "tapered": 0.75, "round": 0.75, "body": 0.5}
+
+
+@dataclass(frozen=True, slots=True)
+class MeasuredFish:
+    """What is known of the fish; None for what is not."""
+
+    species: Species | None
+    ambiguous: bool
+    cut: Cut | None
+    pieces: float | None
+    edible_g: float | None
+    piece: Piece | None
+    celsius: float
+    estimated: tuple[str, ...]
+
+    @property
+    def surface_cm2(self) -> float | None:
+        """Surface of all pieces [cm2]."""
+        return self.piece.surface_cm2 * self.pieces if self.piece and self.pieces else None
+
+    @property
+    def slots(self) -> int:
+        """Slots that the slashes make, over all pieces."""
+        return round(self.piece.slashes * self.pieces) if self.piece and self.pieces else 0
+
+    @property
+    def cavities(self) -> float:
+        """Belly cavities: one for each whole fish."""
+        return (self.pieces or 0) if self.cut and self.cut.id == "whole" else 0
+
+    @property
+    def flesh_l(self) -> float | None:
+        """Volume of the edible flesh [l]."""
+        return None if self.edible_g is None else self.edible_g / parameter("flesh_density")
+
+    def has(self, flag: str) -> bool:
+        """Whether the species carries a flag; an ambiguous name carries none until it is resolved."""
+        return self.species is not None and not self.ambiguous and flag in self.species.flags
+
+    @property
+    def timed(self) -> bool:
+        """Whether enough is known to time a jar by this fish."""
+        return bool(self.species and not self.ambiguous and self.piece and self.edible_g)
+
+
+def edible_share(species: Species | None, cut: Cut | None, basis: str, bone: str) -> float:
+    """Edible flesh over what was weighed [1]: by the species' yield for whole and gutted, by its bone share for a cut."""
+    if basis == "edible":
+        return 1.0
+    if basis == "fillet":
+        return species.bone_factor if species and bone == "in" else 1.0
+    if species is None:
+        return math.nan
+    trim = cut.trim if cut else 1.0
+    return (species.yield_whole if basis == "whole" else species.yield_gutted) * trim
+
+
+def edible_weight(
+    weight: Weight | None, path: str, fish: Fish, species: Species | None, cut: Cut | None, read: Quantities, basis: str
+) -> float | None:
+    """A weight as edible flesh [g]; BASIS counts when the weight names none."""
+    mass = read.mass_g(weight, path)
+    if mass is None or weight is None:
+        return None
+    share = edible_share(species, cut, weight.basis or basis, fish.bone or "out")
+    return None if math.isnan(share) else mass * share
+
+
+def measure_fish(fish: Fish, servings: float | None, pantry: Pantry, read: Quantities) -> MeasuredFish:
+    """The fish as measured; what is missing is estimated where practice allows, and said."""
+    species = _species(fish, pantry, read)
+    cut = pantry.cuts[fish.cut] if fish.cut else None
+    if cut is None:
+        read.say("unstated", "/fish/cut", "The cut is not stated; time hangs on it. Choose one.")
+    estimated: list[str] = []
+    pieces = read.count(fish.pieces, "/fish/pieces")
+    lengths = {
+        name: read.length_mm(getattr(fish, name), f"/fish/{name}")
+        for name in ("length", "width", "thickness", "thin_zone")
+    }
+    edible = edible_weight(fish.weight, "/fish/weight", fish, species, cut, read, "fillet")
+    gross = read.mass_g(fish.weight, "/fish/weight")
+    known = MeasuredFish(
+        species,
+        bool(species and species.candidates),
+        cut,
+        pieces,
+        edible,
+        None,
+        read.celsius(fish.temperature, "/fish/temperature") or DEFAULT_CELSIUS
+        if fish.temperature is None or fish.temperature.value != 0
+        else 0.0,
+        (),
+    )
+    size = _block_mass(lengths, cut)
+    if edible is None and size and pieces:
+        gross = edible = size * pieces
+        estimated.append("edible_g")
+        read.say("estimated", "/fish/weight", "No weight is stated: it is estimated from the size of a piece.")
+    if edible is None or gross is None:
+        if not any(entry["path"].startswith("/fish/weight") for entry in read.notices):
+            read.say(
+                "unstated", "/fish/weight", "The weight is not stated; amounts hang on it. Weigh all pieces together."
+            )
+        return known
+    if pieces is None:
+        pieces = max(1.0, float(round(gross / size))) if size else servings or 1.0
+        estimated.append("pieces")
+        read.say("estimated", "/fish/pieces", f"The number of pieces is not stated: taken as {pieces:g}.")
+    thickness = lengths["thickness"]
+    if thickness is None and cut is not None:
+        thickness = (
+            round_fish_thickness_mm(gross / pieces) if cut.default_thickness_mm is None else cut.default_thickness_mm
+        )
+        estimated.append("thickness_mm")
+        read.say(
+            "estimated",
+            "/fish/thickness",
+            f"The thickness is not stated: taken as {thickness:.0f} mm. Measure it; time hangs on it.",
+        )
+    piece = None
+    if cut is not None and thickness is not None:
+        slashes = fish.slashes
+        per_side = read.count(slashes.per_side, "/fish/slashes/per_side") if slashes else None
+        slash_length = read.length_mm(slashes.length, "/fish/slashes/length") if slashes else None
+        piece = measure_piece(
+            gross / pieces if cut.plan == "body" else edible / pieces,
+            thickness,
+            cut,
+            length_mm=lengths["length"],
+            width_mm=lengths["width"],
+            skin=fish.skin or "none",
+            slashes_per_side=round(per_side or 0),
+            slash_depth=(slashes and slashes.depth) or "half",
+            slash_length_mm=slash_length,
+        )
+        if thickness > 1.5 * min(piece.width_mm, piece.length_mm):
+            read.say(
+                "outside-model",
+                "/fish/thickness",
+                f"A piece of {piece.mass_g:.0f} g that is {thickness:.0f} mm thick would be only {piece.length_mm:.0f} mm long and "
+                f"{piece.width_mm:.0f} mm wide. Check weight, pieces and thickness.",
+            )
+    return replace(known, pieces=pieces, edible_g=edible, piece=piece, estimated=tuple(estimated))
+
+
+def _species(fish: Fish, pantry: Pantry, read: Quantities) -> Species | None:
+    if not fish.species:
+        read.say("unstated", "/fish/species", "The fish is not stated. Choose one.")
+        return None
+    species = pantry.species.get(fish.species)
+    if species is None:
+        read.say(
+            "unknown-species",
+            "/fish/species",
+            f"The pantry has no fish “{fish.species[:40]}”. Choose one from the list.",
+        )
+    elif species.candidates:
+        names = ", ".join(pantry.species[one].name for one in species.candidates if one in pantry.species)
+        read.say(
+            "ambiguous-species",
+            "/fish/species",
+            f"“{species.name}” means several fish: {names}. Choose which; times and cautions hang on it.",
+        )
+    return species
+
+
+def _block_mass(lengths: dict[str, float | None], cut: Cut | None) -> float | None:
+    """Mass [g] of one piece of the stated length, width and thickness; None when one of them is not stated."""
+    sizes = [lengths[name] for name in ("length", "width", "thickness")]
+    if cut is None or any(size is None for size in sizes):
+        return None
+    return math.prod(size for size in sizes if size) / 1e6 * parameter("flesh_density") * FULLNESS[cut.plan]
+
+
+def fish_result(fish: MeasuredFish) -> FishResult:
+    """The fish as the evaluation shows it."""
+    piece, pieces = fish.piece, fish.pieces
+    whole = math.ceil(pieces) if pieces else None
+    each = fish.edible_g / pieces if fish.edible_g and pieces else None
+    return {
+        "name": fish.species.name if fish.species else None,
+        "edible_g": fish.edible_g,
+        "piece_g": each,
+        "surface_cm2": fish.surface_cm2,
+        "half_thickness_mm": piece.thickness_mm / 2 if piece else None,
+        "diffusion_mm": piece.diffusion_mm if piece else None,
+        "volume_ml": fish.flesh_l * 1000 if fish.flesh_l is not None else None,
+        "length_mm": piece.length_mm if piece else None,
+        "width_mm": piece.width_mm if piece else None,
+        "thickness_mm": piece.thickness_mm if piece else None,
+        "outline": outline(piece) if piece else [],
+        "section": section(piece) if piece else [],
+        "slots": fish.slots,
+        "whole_pieces": whole,
+        "surplus_g": (whole - pieces) * each if whole and pieces and each else (0.0 if whole else None),
+        "estimated": list(fish.estimated),
+        "groups": [],
+    }

@@ -1,0 +1,265 @@
+"""Marinade, wet brine and soak: liquid in contact. Acid turns a rim, salt goes in, or the jar runs out first."""
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from jarcore.data import parameter
+from jarcore.documents.evaluation import Move
+from jarcore.flesh import AcidFront, acid_front, bath_salt_g, film_time, turned_share
+from jarcore.jars.contents import Contents
+from jarcore.jars.fish import MeasuredFish
+from jarcore.jars.place import WARM, Standing, contact_share
+from jarcore.jars.quantities import Quantities
+from jarcore.jars.window import NEVER, Limit, Span, in_words
+from jarcore.substances import Solution
+
+STAGES = ("early", "best_from", "best_to", "late")
+# Salt that a salty liquid should have brought [% of fish]: early, best from, best to, latest.
+SALT_TARGETS = (0.7, 1.0, 1.3, 1.8)
+SALT_TASTED = 0.2
+PASTE = "paste"
+
+
+def wet_cm2(fish: MeasuredFish, standing: Standing) -> float:
+    """Bare flesh that the liquid touches [cm2]: skin is closed, and so is the lower face in a dish that is not turned."""
+    if fish.piece is None:
+        return 0.0
+    length, width, broad = fish.piece.open_faces(_lying(standing))
+    edges = fish.piece.edge_cm2 if length and width else 0.0
+    return (broad * fish.piece.plan_cm2 + edges + fish.piece.slash_cm2) * (fish.pieces or 1)
+
+
+def _lying(standing: Standing) -> bool:
+    return standing.vessel == "dish" and not standing.turned
+
+
+def front_of(jar: Solution | None, contact_l: float, fish: MeasuredFish, standing: Standing) -> AcidFront | None:
+    """The acid front in this fish; None when nothing sour travels or no face is open."""
+    piece = fish.piece
+    if jar is None or piece is None or fish.flesh_l is None or wet_cm2(fish, standing) <= 0:
+        return None
+    faces = piece.open_faces(_lying(standing))
+    deepest = piece.thickness_mm / (1 if faces[2] == 1 else 2) / 1000
+    # Slashes turn flesh but are not let use up the jar: else a slashed fish might stay in longer than a whole one.
+    return acid_front(
+        jar,
+        contact_l,
+        fish.flesh_l,
+        standing.celsius,
+        deepest,
+        lambda depth: turned_share(piece, depth, faces),
+        lambda depth: turned_share(piece, depth, faces, slashes=False),
+    )
+
+
+def _front_minutes(front: AcidFront, stage: str) -> float:
+    """When the front reaches the rim or the share of a stage, whichever is first [min]."""
+    rim = front.time_of_depth(parameter(f"{stage}_rim") / 1000)
+    return min(rim, front.time_of_share(parameter(f"{stage}_turned"))) / 60
+
+
+def salt_pct(contents: Contents, fish: MeasuredFish, standing: Standing, minutes: float) -> float:
+    """Salt taken up from the liquid [g per 100 g fish] after a time [min]."""
+    if not fish.timed or fish.piece is None or fish.species is None or not fish.edible_g:
+        return 0.0
+    share = contact_share(contents, standing, fish)
+    way = fish.piece.diffusion_mm * (2 if _lying(standing) and fish.piece.skin == "none" else 1) / 1000
+    grams = bath_salt_g(
+        minutes * 60,
+        contents.composition.salt_g * share,
+        contents.composition.water_g * share,
+        fish.edible_g,
+        fish.species.fat_class,
+        standing.celsius,
+        way,
+    )
+    return grams / fish.edible_g * 100 if wet_cm2(fish, standing) > 0 else 0.0
+
+
+def _salt_minutes(contents: Contents, fish: MeasuredFish, standing: Standing, target: float, cap: float) -> float:
+    """When the liquid has brought TARGET [% of fish], or never within CAP [min]."""
+    if salt_pct(contents, fish, standing, cap) < target:
+        return NEVER
+    low, high = 0.0, cap
+    for _ in range(24):
+        middle = (low + high) / 2
+        low, high = (middle, high) if salt_pct(contents, fish, standing, middle) < target else (low, middle)
+    return high
+
+
+def _dairy(contents: Contents) -> bool:
+    """Whether dairy is most of the watery part."""
+    watery = [(i, m) for i, m in contents.parts() if i.phase == "aqueous"]
+    return sum(m for i, m in watery if i.group == "dairy") > 0.5 * sum(m for _, m in watery)
+
+
+def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
+    """How long such a jar may be kept, whatever the model says."""
+    pasty = any(i.particle == PASTE and i.group == "salty" for i, _ in contents.parts())
+    salty = contents.composition.salt_g > parameter("dairy_salted_share") / 100 * contents.composition.mass_g
+    if _dairy(contents):
+        name = "cap_dairy_salted" if salty else "cap_dairy"
+        words = "salted dairy tightens the flesh (a weak rule)" if salty else "raw fish in dairy is kept a day at most"
+        return Limit(parameter(name), "salt" if salty else "keeping", words, hard=True)
+    if acidity <= 0:
+        if salty and not pasty and contents.composition.salt_g > 0.05 * contents.composition.mass_g:
+            return Limit(
+                parameter("cap_acid_chiller"),
+                "salt",
+                "a salty liquid firms the surface: 2 h is common practice",
+                hard=True,
+            )
+        return Limit(parameter("cap_no_acid"), "keeping", "raw marinated fish is kept a day or two at most", hard=True)
+    if standing.warm:
+        return Limit(
+            parameter("cap_acid_counter"), "keeping", "a sour jar stands an hour at most on the counter", hard=True
+        )
+    return Limit(parameter("cap_acid_chiller"), "keeping", "a sour jar is given 2 h at most in the chiller", hard=True)
+
+
+def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Quantities) -> Span | None:
+    """The span of a liquid jar on this fish, with what would move it; None where it cannot be timed."""
+    if fish.piece is None or fish.species is None or not contents.parts():
+        return None
+    jar = contents.aqueous
+    sour = jar is not None and contents.composition.acid_g > 0
+    span = _timed(contents, jar if sour else None, fish, standing, read)
+    if span.binding.binding not in ("acid", "dose"):
+        return span
+    return replace(span, moves=tuple(_moves(contents, fish, standing)))
+
+
+def _timed(
+    contents: Contents, jar: Solution | None, fish: MeasuredFish, standing: Standing, read: Quantities | None
+) -> Span:
+    """One timing. READ is None when a move is only tried out: then nothing is noted."""
+    assert fish.piece is not None
+    litres = (jar.litres if jar else 0.0) * contact_share(contents, standing, fish)
+    front = front_of(jar, litres, fish, standing)
+    keeping = _keeping(contents, standing, front.acidity if front else 0.0)
+    salty = _salt_times(contents, fish, standing, keeping.minutes)
+    if front is None:
+        span = _without_acid(contents, jar is not None, keeping, salty, read)
+    else:
+        span = _with_acid(contents, front, litres, fish, standing, keeping, read)
+    if salty[3] < NEVER:
+        reason = f"by then the fish would hold {SALT_TARGETS[3]} % salt"
+        span = span.capped(Limit(salty[3], "salt", reason))
+    contact = standing.contact_min if standing.contact_min is not None else min(span.best_from, span.binding.minutes)
+    return replace(
+        span,
+        at_contact={
+            "salt_pct_of_fish": salt_pct(contents, fish, standing, contact),
+            "evenness": None,
+            "acid_turned_fraction": front.turned_at(contact * 60) if front else 0.0,
+            "acid_depth_mm": front.depth_at(contact * 60) * 1000 if front else 0.0,
+        },
+    )
+
+
+def _salt_times(contents: Contents, fish: MeasuredFish, standing: Standing, cap: float) -> tuple[float, ...]:
+    if contents.composition.salt_g < SALT_TASTED / 100 * (fish.edible_g or 0):
+        return (NEVER,) * 4
+    times: list[float] = []
+    for target in SALT_TARGETS:
+        # Uptake only rises: past a target that is never reached no further one is.
+        never = bool(times) and times[-1] == NEVER
+        times.append(NEVER if never else _salt_minutes(contents, fish, standing, target, cap))
+    return tuple(times)
+
+
+def _without_acid(
+    contents: Contents, sour: bool, keeping: Limit, salty: tuple[float, ...], read: Quantities | None
+) -> Span:
+    if sour and read is not None:
+        text = "What is sour in this jar is bound or too weak to turn flesh: no acid limit."
+        read.say("no-acid-effect", contents.path, text)
+    early = parameter("surface_early")
+    best_from = min(salty[1], 3 * early)
+    return Span(
+        min(salty[0], early),
+        best_from,
+        min(salty[2], keeping.minutes),
+        (keeping,),
+        0.0 if salty[1] == NEVER else parameter("salt_window_spread"),
+        ("it flavours the surface; nothing sour limits it",),
+    )
+
+
+def _with_acid(
+    contents: Contents,
+    front: AcidFront,
+    litres: float,
+    fish: MeasuredFish,
+    standing: Standing,
+    keeping: Limit,
+    read: Quantities | None,
+) -> Span:
+    film = {
+        stage: film_time(parameter(f"{stage}_film"), litres, wet_cm2(fish, standing), front.diffusivity) / 60
+        for stage in STAGES
+    }
+    rim = {stage: _front_minutes(front, stage) for stage in STAGES}
+    reach = front.depths[-1] * 1000
+    frozen = front.frozen and rim["best_from"] == NEVER
+
+    def settled(stage: str) -> float:
+        """A plentiful but weak jar (dairy) has done what it can when its front is nearly as deep as it will ever be."""
+        share = parameter(f"{stage}_film")
+        return (
+            front.time_of_depth(front.depths[-1] * share) / 60 if frozen and film["early"] > keeping.minutes else NEVER
+        )
+
+    limits = [
+        Limit(
+            rim["late"],
+            "acid",
+            f"acid would turn more than {parameter('late_rim'):g} mm of rim or a fifth of the flesh",
+        ),
+        Limit(
+            film["late"], "dose", f"the jar runs out of acid: the flesh has drawn it in, {reach:.1f} mm deep at most"
+        ),
+        keeping,
+    ]
+    span = Span(
+        min(rim["early"], film["early"], settled("early")),
+        min(rim["best_from"], film["best_from"], settled("best_from")),
+        min(rim["best_to"], film["best_to"]),
+        tuple(limit for limit in limits if limit.minutes < NEVER),
+        parameter("acid_window_spread"),
+        (f"the acid stops by itself at about {reach:.1f} mm: it cannot turn more",) if frozen else (),
+    )
+    return _strong_citrus(contents, front, fish, span, read)
+
+
+def _strong_citrus(
+    contents: Contents, front: AcidFront, fish: MeasuredFish, span: Span, read: Quantities | None
+) -> Span:
+    """Practice ends strong citrus on thin pieces at half an hour, even where the model allows more in the cold."""
+    assert fish.piece is not None
+    strong = front.acidity >= parameter("strong_citrus_acidity") and not _dairy(contents)
+    if not strong or fish.piece.thickness_mm > parameter("strong_citrus_thickness"):
+        return span
+    model, latest = span.binding.minutes, parameter("strong_citrus_latest")
+    if model > latest and read is not None:
+        text = f"Colder is slower: the model would allow {in_words(model)}, which practice has not shown. It is held to {in_words(latest)}."
+        read.say("colder-is-slower", contents.path, text)
+    return span.capped(
+        Limit(latest, "acid", f"practice ends strong citrus on thin pieces at {in_words(latest)}", hard=True)
+    )
+
+
+def _moves(contents: Contents, fish: MeasuredFish, standing: Standing) -> list[Move]:
+    """What would move the latest time: a thicker piece, another temperature, a weaker jar."""
+    assert fish.piece is not None and contents.aqueous is not None
+    jar = contents.aqueous
+    weaker = replace(jar, acids=tuple(c * 0.7 for c in jar.acids), strong_ions=jar.strong_ions * 0.7)
+    thicker = replace(fish, piece=replace(fish.piece, thickness_mm=fish.piece.thickness_mm + 5))
+    warm = standing.celsius > WARM
+    other = replace(standing, celsius=4.0 if warm else standing.celsius + 4)
+    trials: list[tuple[str, Callable[[], Span]]] = [
+        ("pieces 5 mm thicker", lambda: _timed(contents, jar, thicker, standing, None)),
+        ("in the chiller" if warm else "4 °C warmer", lambda: _timed(contents, jar, fish, other, None)),
+        ("a third of the sour part swapped for water", lambda: _timed(contents, weaker, fish, standing, None)),
+    ]
+    return [{"change": change, "latest_min": trial().binding.minutes} for change, trial in trials]

@@ -1,0 +1,98 @@
+"""What a window is made of: candidate limits, the one that binds, and its honest width."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from jarcore.documents.evaluation import AtContact, Move, Window
+
+Binding = Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
+NEVER = float("inf")
+RESTS_ON: dict[str, tuple[str, ...]] = {
+    "acid": ("flesh_buffer", "turned_ph", "tortuosity", "late_rim", "late_turned"),
+    "dose": ("acid_water_fraction", "late_film"),
+    "salt": ("salt_capacity_share", "diffusivity_salt_lean"),
+    "keeping": ("cap_dry_brine",),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """One thing that ends a jar's time [min], and why, in words. A hard one has no spread: it is set, not modelled."""
+
+    minutes: float
+    binding: Binding
+    reason: str
+    hard: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """A window before it is shown: four times [min], the limits on the latest, the model's relative spread [1]."""
+
+    earliest: float
+    best_from: float
+    best_to: float
+    limits: tuple[Limit, ...]
+    spread: float
+    reasons: tuple[str, ...] = ()
+    at_contact: AtContact | None = None
+    moves: tuple[Move, ...] = ()
+
+    @property
+    def binding(self) -> Limit:
+        """The limit that comes first."""
+        return min(self.limits, key=lambda limit: limit.minutes)
+
+    def capped(self, limit: Limit) -> "Span":
+        """The span with one more limit."""
+        return replace(self, limits=(*self.limits, limit))
+
+
+def window_of(span: Span) -> Window:
+    """The window as shown: finite, ordered by clipping, with the model's spread as ranges below the hard caps."""
+    bound = span.binding
+    latest = bound.minutes
+    caps = [limit.minutes for limit in span.limits if limit.hard]
+    cap = min(caps, default=NEVER)
+    best_to = min(span.best_to, latest)
+    best_from = min(span.best_from, best_to)
+    earliest = min(span.earliest, best_from)
+    window: Window = {
+        "earliest_min": earliest,
+        "best_from_min": best_from,
+        "best_to_min": best_to,
+        "latest_min": latest,
+        "binding": bound.binding,
+        "reasons": [bound.reason, *span.reasons],
+        "rests_on": list(RESTS_ON.get(bound.binding, ())),
+        "moves": list(span.moves),
+        "groups": [],
+        "at_contact_time": span.at_contact,
+    }
+    for name, value in (
+        ("earliest_min", earliest),
+        ("best_from_min", best_from),
+        ("best_to_min", best_to),
+        ("latest_min", latest),
+    ):
+        ends = _spread(value, span.spread, cap)
+        if ends:
+            window[f"{name}_range"] = ends  # type: ignore[literal-required]
+    return window
+
+
+def _spread(value: float, share: float, cap: float) -> list[float] | None:
+    low, high = value * (1 - share), min(value * (1 + share), cap)
+    return [low, high] if share and low < high and value < cap else None
+
+
+def in_words(minutes: float) -> str:
+    """A duration as a cook says it.
+
+    >>> in_words(19.4), in_words(95), in_words(1440)
+    ('19 min', '1 h 35', '24 h')
+    """
+    if minutes < 90:
+        return f"{minutes:.0f} min"
+    hours, rest = divmod(round(minutes / 5) * 5, 60)
+    return f"{hours:.0f} h {rest:02.0f}" if rest and hours < 10 else f"{minutes / 60:.0f} h"

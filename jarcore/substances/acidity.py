@@ -1,0 +1,127 @@
+"""Acidity by charge balance: five acids, strong ions and a linear protein buffer. pH is solved, never averaged.
+
+F(pH) = SID + h - Kw/h + beta (pH0 - pH) - sum c_i n_i(pH) = 0, with n_i the mean charge of acid i.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cache, lru_cache
+
+from jarcore.data import Ingredient, parameter, rows
+
+ACIDS = ("citric", "acetic", "lactic", "malic", "tartaric")
+WATER_ION_PRODUCT = 1e-14
+LOWEST_PH, HIGHEST_PH = -1.0, 15.0
+
+
+@cache
+def pkas() -> tuple[tuple[float, ...], ...]:
+    """pKa of each acid, in the order of ACIDS."""
+    table = {row["acid"]: row for row in rows("acid_constants")}
+    return tuple(
+        tuple(float(table[acid][key]) for key in ("pka1", "pka2", "pka3") if table[acid][key]) for acid in ACIDS
+    )
+
+
+@cache
+def constants(column: str) -> tuple[float, ...]:
+    """A column of the acid constants, molar_mass_g [g/mol] or diffusivity_m2_s [m2/s], in the order of ACIDS."""
+    table = {row["acid"]: row for row in rows("acid_constants")}
+    return tuple(float(table[acid][column]) for acid in ACIDS)
+
+
+def charge(pka: tuple[float, ...], ph: float) -> float:
+    """Protons given up by one molecule of an acid, on average, at a pH."""
+    term, below, above = 1.0, 1.0, 0.0
+    for j, p in enumerate(pka, start=1):
+        term *= float(10.0 ** (ph - p))
+        below += term
+        above += j * term
+    return above / below
+
+
+@dataclass(frozen=True, slots=True)
+class Solution:
+    """The aqueous phase of a jar: its volume [l], acids [mol/l] in the order of ACIDS, strong ions [eq/l], buffer."""
+
+    litres: float
+    acids: tuple[float, ...]
+    strong_ions: float = 0.0
+    buffer: float = 0.0
+    buffer_ph0: float = 0.0
+
+    def balance(self, ph: float) -> float:
+        """Charge balance F [eq/l] at a pH; falls strictly as pH rises."""
+        h = float(10.0**-ph)
+        free = self.strong_ions + h - WATER_ION_PRODUCT / h + self.buffer * (self.buffer_ph0 - ph)
+        return free - sum(c * charge(p, ph) for c, p in zip(self.acids, pkas(), strict=True) if c)
+
+    def ph(self) -> float:
+        """The pH at which the charges balance.
+
+        >>> round(Solution(1.0, (0.25, 0, 0, 0, 0)).ph(), 3)
+        1.877
+        """
+        return _solved(self)
+
+    def base_to(self, ph: float) -> float:
+        """Base needed to bring it to a pH [eq/l]; negative when it lies above already."""
+        return -self.balance(ph)
+
+    def titratable_meq(self) -> float:
+        """Titratable acidity of all of it [meq]: base to pH 8.2, never below nothing."""
+        return max(0.0, self.base_to(parameter("titration_end_ph")) * self.litres * 1000)
+
+    def mobile(self, target_ph: float) -> tuple[float, tuple[float, ...]]:
+        """Acidity that can travel into flesh until TARGET_PH [eq/l], and each acid's share of it.
+
+        Protons bound to protein (the buffer) cannot travel, so they are left out.
+        """
+        own = self.ph()
+        parts = [
+            max(0.0, c * (charge(p, target_ph) - charge(p, own))) if c else 0.0
+            for c, p in zip(self.acids, pkas(), strict=True)
+        ]
+        total = sum(parts)
+        return total, tuple(part / total if total > 0 else 0.0 for part in parts)
+
+
+@lru_cache(maxsize=4096)
+def _solved(jar: Solution) -> float:
+    """The root of the charge balance, kept: one jar is asked for its pH by several readings."""
+    from scipy.optimize import brentq  # over a second to load: only when a jar is sour
+
+    return float(brentq(jar.balance, LOWEST_PH, HIGHEST_PH, xtol=1e-6))
+
+
+def solution(parts: Iterable[tuple[Ingredient, float]]) -> Solution | None:
+    """The aqueous phase of a mixture of (ingredient, mass [g]); None when it has none.
+
+    Sour and buffered rows bring their aqueous litres; other watery liquids their water. Oils, herbs and dry
+    things bring none. Acids, strong ions and buffers are added up, and only then is pH solved.
+    """
+    litres = strong = buffer = buffer_ph0 = 0.0
+    moles = [0.0] * len(ACIDS)
+    masses = constants("molar_mass_g")
+    for ingredient, grams in parts:
+        row = ingredient.acid
+        if row is None:
+            if ingredient.phase == "aqueous":
+                litres += ingredient.water * grams / 1e5
+            continue
+        own = row.aqueous_l_per_kg * grams / 1000
+        litres += own
+        strong += row.strong_ions_eq_l * own
+        buffer += row.buffer_mol_l_ph * own
+        buffer_ph0 += row.buffer_mol_l_ph * row.buffer_ph0 * own
+        for i, acid in enumerate((row.citric_g_l, row.acetic_g_l, row.lactic_g_l, row.malic_g_l, row.tartaric_g_l)):
+            moles[i] += acid / masses[i] * own
+    if litres <= 0:
+        return None
+    return Solution(
+        litres,
+        tuple(m / litres for m in moles),
+        strong / litres,
+        buffer / litres,
+        buffer_ph0 / buffer if buffer else 0.0,
+    )

@@ -1,0 +1,89 @@
+"""Signing in and out, and who one is."""
+
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest, HttpResponse
+from django.middleware.csrf import get_token
+from ninja import Router, Schema
+from ninja.errors import HttpError
+from ninja.utils import check_csrf
+
+from server.accounts import lockout
+from server.accounts.models import User
+from server.accounts.selectors import kitchens_of
+from server.common.problems import Problem
+
+router = Router(tags=["session"])
+
+
+class KitchenOut(Schema):
+    slug: str
+    name: str
+    role: str
+
+
+class PersonOut(Schema):
+    name: str
+    initials: str
+    kitchens: list[KitchenOut]
+
+
+class DemoOut(Schema):
+    username: str
+    password: str
+
+
+class SessionOut(Schema):
+    """Who is signed in (null when nobody is), and the demo user in demo mode only."""
+
+    person: PersonOut | None
+    demo: DemoOut | None
+
+
+class SignIn(Schema):
+    username: str
+    password: str
+
+
+def csrf_only(request: HttpRequest) -> bool:
+    """Checks the CSRF token where nobody is signed in yet; ninja itself checks it only behind a session."""
+    if check_csrf(request):
+        raise HttpError(403, "The page is too old. Load it again and sign in.")
+    return True
+
+
+def session_of(request: HttpRequest) -> SessionOut:
+    """The session as the front end sees it."""
+    user = request.user
+    person = None
+    if isinstance(user, User):
+        kitchens = [KitchenOut(slug=m.kitchen.slug, name=m.kitchen.name, role=m.role) for m in kitchens_of(user)]
+        person = PersonOut(name=user.get_full_name() or user.username, initials=user.initials, kitchens=kitchens)
+    demo = DemoOut(**settings.DEMO_USER) if settings.DEMO else None
+    return SessionOut(person=person, demo=demo)
+
+
+@router.get("/session", response=SessionOut, auth=None, operation_id="session")
+def read_session(request: HttpRequest) -> SessionOut:
+    """Who is signed in; also hands out the CSRF cookie."""
+    get_token(request)
+    return session_of(request)
+
+
+@router.post("/session", response=SessionOut, auth=csrf_only, operation_id="sign_in")
+def sign_in(request: HttpRequest, body: SignIn) -> SessionOut | HttpResponse:
+    """Sign in by name and password."""
+    user = authenticate(request, username=body.username.replace("\0", ""), password=body.password)
+    if getattr(request, "axes_locked_out", False):
+        return lockout.answer(request)
+    if user is None:
+        raise Problem(401, "Not signed in", "Name and password do not go together. Try again.")
+    login(request, user)
+    return session_of(request)
+
+
+@router.delete("/session", response=SessionOut, operation_id="sign_out")
+def sign_out(request: HttpRequest) -> SessionOut:
+    """Sign out."""
+    logout(request)
+    return session_of(request)

@@ -1,0 +1,53 @@
+"""Requests and answers that carry the core's documents as they are, past ninja's own reading of bodies.
+
+The core's door reads them instead: it finds NaN, NUL and endless nesting at their places.
+"""
+
+import json
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from pydantic import TypeAdapter
+from pydantic.json_schema import models_json_schema
+
+from jarcore.documents import Evaluation, Formula
+from server.accounts.models import User
+
+REF = "#/components/schemas/{model}"
+
+
+class AuthedRequest(HttpRequest):
+    """A request of somebody who is signed in."""
+
+    user: User
+
+
+def core_json(answer: Any) -> HttpResponse:
+    """An answer of the core, as it is."""
+    return HttpResponse(json.dumps(answer, allow_nan=False), content_type="application/json")
+
+
+def body(schema: dict[str, Any]) -> dict[str, Any]:
+    """OpenAPI of a request body that the core's door reads."""
+    return {"requestBody": {"required": True, "content": {"application/json": {"schema": schema}}}}
+
+
+def named(model: str) -> dict[str, Any]:
+    """A reference to a schema of the API."""
+    return {"$ref": REF.format(model=model)}
+
+
+class JarAPI(NinjaAPI):
+    """ninja's API with the core's documents among its schemas."""
+
+    def get_openapi_schema(self, **kwargs: Any) -> Any:
+        """The OpenAPI description; formula and evaluation come from their one definition."""
+        schema = super().get_openapi_schema(**kwargs)
+        components = schema["components"]["schemas"]
+        _, formula = models_json_schema([(Formula, "validation")], ref_template=REF)
+        evaluation = TypeAdapter(Evaluation).json_schema(ref_template=REF)
+        components.update(formula["$defs"])
+        components.update(evaluation.pop("$defs"))
+        components["Evaluation"] = evaluation
+        return schema

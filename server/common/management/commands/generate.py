@@ -1,0 +1,63 @@
+"""Writes what is generated from the models: schemas, the table of codes, an example of each document, the API."""
+
+import csv
+import json
+from pathlib import Path
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandParser
+from pydantic import TypeAdapter
+
+from jarcore.bench import evaluate
+from jarcore.data import rows
+from jarcore.documents import Evaluation
+from jarcore.documents.formula import formula_schema
+
+EXAMPLE = Path("examples/zander-caraway.jar.json")
+
+
+class Command(BaseCommand):
+    help = __doc__
+    requires_system_checks: list[str] = []
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        """The folder to write below: the project, or a copy to compare with."""
+        parser.add_argument("folder", type=Path)
+
+    def handle(self, *, folder: Path, **_options: Any) -> None:
+        """Write all of it."""
+        from server.config.api import api
+
+        formats = folder / "docs" / "format"
+        formula = json.loads(EXAMPLE.read_text(encoding="utf-8"))
+        write(formats / "formula.schema.json", formula_schema())
+        write(formats / "formula.example.json", formula)
+        write(formats / "evaluation.schema.json", TypeAdapter(Evaluation).json_schema())
+        write(formats / "evaluation.example.json", rounded(evaluate(formula)))
+        write(folder / "docs" / "api" / "openapi.json", api.get_openapi_schema(path_prefix="/api/"))
+        write_codes(formats / "codes.csv")
+
+
+def write(path: Path, value: Any) -> None:
+    """One JSON file, stable from run to run."""
+    path.parent.mkdir(parents=True, exist_ok=True)
+    path.write_text(json.dumps(value, indent=2, ensure_ascii=False, sort_keys=True) + "\n", encoding="utf-8")
+
+
+def rounded(value: Any) -> Any:
+    """Numbers to nine digits, so that another processor writes the same example."""
+    if isinstance(value, float):
+        return float(f"{value:.9g}")
+    if isinstance(value, dict):
+        return {key: rounded(item) for key, item in value.items()}
+    return [rounded(item) for item in value] if isinstance(value, list) else value
+
+
+def write_codes(path: Path) -> None:
+    """The codes of cautions and notices with grade, when and source."""
+    with path.open("w", encoding="utf-8", newline="") as file:
+        writer = csv.DictWriter(
+            file, ["code", "kind", "grade", "when", "source"], extrasaction="ignore", lineterminator="\n"
+        )
+        writer.writeheader()
+        writer.writerows(rows("codes"))

@@ -1,0 +1,171 @@
+"""Settings. JAR_MODE says which of the three ways the application runs: demo, serve or test.
+
+demo is plain HTTP on loopback with a demo user; serve is for a TLS proxy and takes its
+origin and secret from the environment; test is what Django's test runner uses.
+"""
+
+import os
+import re
+from pathlib import Path
+from urllib.parse import unquote, urlsplit
+
+from csp.constants import NONCE, SELF
+from django.core.exceptions import ImproperlyConfigured
+
+ROOT = Path(__file__).resolve().parents[2]
+MODE = os.environ.get("JAR_MODE", "demo")
+if MODE not in ("demo", "serve", "test"):
+    raise ImproperlyConfigured(f"JAR_MODE is {MODE!r}; it must be demo, serve or test")
+SERVING = MODE == "serve"
+DEMO = MODE == "demo"
+
+DEBUG = False
+SECRET_KEY = os.environ.get("JAR_SECRET_KEY") or ("" if SERVING else "only-for-loopback-" + "k" * 50)
+
+if SERVING:
+    ORIGIN = urlsplit(os.environ.get("JAR_ORIGIN", ""))
+    if ORIGIN.scheme != "https" or not ORIGIN.hostname:
+        raise ImproperlyConfigured("JAR_ORIGIN must be the https address people use, such as https://kitchen.example")
+    ALLOWED_HOSTS = [ORIGIN.hostname]
+    CSRF_TRUSTED_ORIGINS = [f"https://{ORIGIN.netloc}"]
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SECURE_SSL_REDIRECT = True
+    SECURE_HSTS_SECONDS = 31_536_000
+    SECURE_HSTS_INCLUDE_SUBDOMAINS = True
+    SECURE_HSTS_PRELOAD = True
+else:
+    ALLOWED_HOSTS = ["127.0.0.1", "localhost"]
+
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SERVING
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
+SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        # Radix's dialog injects one style element, which carries this nonce; sliders position with style attributes.
+        "style-src": [SELF, NONCE],
+        "style-src-attr": ["'unsafe-inline'"],
+        "img-src": [SELF, "data:"],
+        "object-src": ["'none'"],
+        "base-uri": ["'none'"],
+        "form-action": [SELF],
+        "frame-ancestors": ["'none'"],
+    }
+}
+
+INSTALLED_APPS = [
+    "server.accounts",
+    "server.formulas",
+    "server.pantry",
+    "server.demo",
+    "server.pages",
+    "server.common",
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "django.contrib.postgres",
+    "django_vite",
+    "axes",
+    "csp",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "server.common.middleware.BodyLimit",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "server.config.urls"
+WSGI_APPLICATION = "server.config.wsgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "APP_DIRS": True,
+        "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
+    }
+]
+
+
+def database(url: str) -> dict[str, object]:
+    """Django's database settings out of a postgresql:// address."""
+    parts = urlsplit(url)
+    if parts.scheme not in ("postgresql", "postgres"):
+        raise ImproperlyConfigured("DATABASE_URL must begin with postgresql://; ./jar sets it for its own cluster")
+    return {
+        "ENGINE": "django.db.backends.postgresql",
+        "NAME": unquote(parts.path.lstrip("/")),
+        "USER": unquote(parts.username or ""),
+        "PASSWORD": unquote(parts.password or ""),
+        "HOST": parts.hostname or "127.0.0.1",
+        "PORT": parts.port or 5432,
+        "CONN_MAX_AGE": 0 if MODE == "test" else 60,
+        "CONN_HEALTH_CHECKS": True,
+        "OPTIONS": {"connect_timeout": 5},
+    }
+
+
+# Commands that need no database (writing the API's schema) run without the address too.
+DATABASES = {"default": database(os.environ.get("DATABASE_URL", "postgresql://127.0.0.1/none"))}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTH_USER_MODEL = "accounts.User"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+if MODE == "test":
+    PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in (
+        "UserAttributeSimilarityValidator",
+        "MinimumLengthValidator",
+        "CommonPasswordValidator",
+        "NumericPasswordValidator",
+    )
+]
+# Five wrong passwords for one name from one address; a quarter of an hour to wait.
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = 0.25
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_CALLABLE = "server.accounts.lockout.answer"
+AXES_ENABLE_ADMIN = False
+AXES_VERBOSE = False
+
+# Shown on the sign-in page in demo mode, never in serve.
+DEMO_USER = {"username": "mk", "password": "rye-and-caraway"}
+
+TIME_ZONE = "UTC"
+USE_TZ = True
+LANGUAGE_CODE = "en-gb"
+
+STATIC_URL = "/static/"
+STATICFILES_DIRS = [ROOT / "web" / "dist"]
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_ALLOW_ALL_ORIGINS = False
+# Vite puts a hash in each name, so such a file never changes.
+WHITENOISE_IMMUTABLE_FILE_TEST = lambda _path, url: bool(re.match(r"^.+[.-][0-9a-zA-Z_-]{8,12}\..+$", url))  # noqa: E731
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+}
+DJANGO_VITE = {"default": {"manifest_path": ROOT / "web" / "dist" / "manifest.json"}}
+
+TEST_RUNNER = "server.config.testing.CountingRunner"
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {"axes": {"level": "ERROR"}, "django.request": {"level": "ERROR"}},
+}

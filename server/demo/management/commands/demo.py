@@ -1,0 +1,48 @@
+"""Brings the schema up to date and seeds the demo kitchen. Nothing that is there already is touched."""
+
+import json
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandError
+from django.db import transaction
+
+from server.accounts.models import Kitchen, Membership, Role, User
+from server.formulas.models import Formula
+from server.formulas.services import create_formula, save_version
+
+FORMULAS = Path(__file__).parents[2] / "formulas"
+PEOPLE = (("mk", "M.", "K.", Role.OWNER), ("ot", "O.", "T.", Role.COOK), ("vs", "V.", "S.", Role.VIEWER))
+
+
+class Command(BaseCommand):
+    help = __doc__
+
+    def handle(self, **_options: Any) -> None:
+        """Migrate, then seed once."""
+        if settings.SERVING:
+            raise CommandError("The demo's users are for loopback only. Leave JAR_MODE unset to see the demo.")
+        call_command("migrate", interactive=False, verbosity=0)
+        seed()
+
+
+@transaction.atomic
+def seed() -> Kitchen:
+    """The galley of the Ternlund, a fictional night ferry: people, formulas, first versions."""
+    kitchen, _ = Kitchen.objects.get_or_create(slug="ternlund", defaults={"name": "Ternlund galley"})
+    for name, first, last, role in PEOPLE:
+        user, new = User.objects.get_or_create(
+            username=name, defaults={"first_name": first, "last_name": last, "initials": (first[0] + last[0])}
+        )
+        if new:
+            user.set_password(settings.DEMO_USER["password"])
+            user.save()
+        Membership.objects.get_or_create(user=user, kitchen=kitchen, defaults={"role": role})
+    owner = User.objects.get(username=PEOPLE[0][0])
+    if not Formula.objects.of(kitchen).exists():
+        for path in sorted(FORMULAS.glob("*.jar.json"), reverse=True):
+            formula = create_formula(kitchen, owner, json.loads(path.read_text(encoding="utf-8")))
+            save_version(kitchen, owner, formula.pk, formula.revision, "First version that was cooked")
+    return kitchen

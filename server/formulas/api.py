@@ -1,0 +1,239 @@
+"""Formulas over HTTP."""
+
+from datetime import datetime
+from typing import Any
+
+from django.http import Http404, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from jarcore.bench import evaluate as evaluate_document
+from jarcore.documents import formula_object, parse
+from server.accounts.selectors import kitchen_to_read, kitchen_to_write
+from server.common.answers import AuthedRequest, body, core_json, named
+from server.formulas import selectors, services
+from server.formulas.models import Formula, FormulaVersion
+
+router = Router(tags=["formulas"])
+
+
+class StratumOut(Schema):
+    component: str
+    mass_g: float
+    volume_ml: float
+
+
+class CardJarOut(Schema):
+    id: str | None
+    name: str | None
+    kind: str | None
+    volume_ml: float
+    strata: list[StratumOut]
+
+
+class CardOut(Schema):
+    """A formula on the table: its fish and its jars with what they hold."""
+
+    fish: str | None = None
+    edible_g: float | None = None
+    ready: bool = False
+    jars: list[CardJarOut] = []
+
+
+class FormulaItem(Schema):
+    id: int
+    title: str
+    species: str
+    kinds: list[str]
+    tags: list[str]
+    latest_version: int
+    updated_at: datetime
+    card: CardOut
+
+
+class FormulaList(Schema):
+    items: list[FormulaItem]
+    total: int
+    tags: list[str]
+
+
+class VersionItem(Schema):
+    number: int
+    note: str
+    created_at: datetime
+    created_by: str
+
+
+class FormulaOut(Schema):
+    """A formula opened: the draft as it was typed, its revision, its versions."""
+
+    id: int
+    revision: int
+    document: dict[str, Any]
+    versions: list[VersionItem]
+
+
+class VersionOut(VersionItem):
+    document: dict[str, Any]
+
+
+class DraftSaved(Schema):
+    revision: int
+
+
+class VersionIn(Schema):
+    """The revision to keep, and why."""
+
+    revision: int
+    note: str = Field("", max_length=services.LONGEST_NOTE)
+
+
+class ConflictOut(Schema):
+    path: str
+    base: Any = None
+    theirs: Any = None
+    yours: Any = None
+
+
+class ErrorOut(Schema):
+    path: str
+    text: str
+
+
+class ProblemOut(Schema):
+    """RFC 9457, with the places in the document."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    errors: list[ErrorOut] = []
+
+
+class StaleOut(ProblemOut):
+    """Somebody saved meanwhile: what both started from, both drafts, and the merge."""
+
+    revision: int
+    base: dict[str, Any] | None = None
+    theirs: dict[str, Any] | None = None
+    yours: dict[str, Any] | None = None
+    merged: dict[str, Any] | None = None
+    conflicts: list[ConflictOut] = []
+
+
+REFUSED = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 422: ProblemOut}
+
+
+def _version(version: FormulaVersion) -> dict[str, Any]:
+    author = version.created_by
+    return {
+        "number": version.number,
+        "note": version.note,
+        "created_at": version.created_at,
+        "created_by": (author.initials or author.username) if author else "",
+    }
+
+
+def _opened(formula: Formula) -> dict[str, Any]:
+    versions = [_version(version) for version in formula.versions.select_related("created_by").defer("document")]
+    return {"id": formula.pk, "revision": formula.revision, "document": formula.document, "versions": versions}
+
+
+def _find(request: AuthedRequest, kitchen: str, formula: int) -> Formula:
+    found = Formula.objects.of(kitchen_to_read(request.user, kitchen)).filter(pk=formula).first()
+    if found is None:
+        raise Http404
+    return found
+
+
+@router.get("/kitchens/{kitchen}/formulas", response={200: FormulaList, **REFUSED}, operation_id="formulas")
+def list_formulas(
+    request: AuthedRequest, kitchen: str, q: str = "", fish: str = "", kind: str = "", tag: str = "", page: int = 1
+) -> dict[str, Any]:
+    """The kitchen's formulas, newest first."""
+    mine = kitchen_to_read(request.user, kitchen)
+    found = selectors.formulas(mine, q, fish, kind, tag)
+    first = (min(max(page, 1), 100_000) - 1) * selectors.PAGE
+    items = found.defer("document", "search_text")[first : first + selectors.PAGE]
+    return {"items": list(items), "total": found.count(), "tags": selectors.tags_of(mine)}
+
+
+@router.post(
+    "/kitchens/{kitchen}/formulas",
+    response={201: FormulaOut, **REFUSED},
+    operation_id="create_formula",
+    openapi_extra=body(named("Formula")),
+)
+def create_formula(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, Any]]:
+    """A new formula."""
+    mine = kitchen_to_write(request.user, kitchen)
+    formula = services.create_formula(mine, request.user, services.document_of(request.body))
+    return 201, _opened(formula)
+
+
+@router.get(
+    "/kitchens/{kitchen}/formulas/{formula}", response={200: FormulaOut, **REFUSED}, operation_id="open_formula"
+)
+def open_formula(request: AuthedRequest, kitchen: str, formula: int) -> dict[str, Any]:
+    """A formula with its draft."""
+    return _opened(_find(request, kitchen, formula))
+
+
+@router.put(
+    "/kitchens/{kitchen}/formulas/{formula}/draft",
+    response={200: DraftSaved, 409: StaleOut, **REFUSED},
+    operation_id="save_draft",
+    openapi_extra=body(
+        {
+            "type": "object",
+            "required": ["revision", "document"],
+            "properties": {"revision": {"type": "integer"}, "document": named("Formula")},
+        }
+    ),
+)
+def save_draft(request: AuthedRequest, kitchen: str, formula: int) -> dict[str, int]:
+    """Save the draft as it was typed."""
+    mine = kitchen_to_write(request.user, kitchen)
+    _find(request, kitchen, formula)
+    revision, document = services.draft_of(request.body)
+    saved = services.save_draft(mine, request.user, formula, revision, document)
+    return {"revision": saved.revision}
+
+
+@router.post(
+    "/kitchens/{kitchen}/formulas/{formula}/versions",
+    response={201: VersionItem, 409: ProblemOut, **REFUSED},
+    operation_id="save_version",
+)
+def save_version(request: AuthedRequest, kitchen: str, formula: int, version: VersionIn) -> tuple[int, dict[str, Any]]:
+    """Keep the draft as the next version."""
+    mine = kitchen_to_write(request.user, kitchen)
+    _find(request, kitchen, formula)
+    return 201, _version(services.save_version(mine, request.user, formula, version.revision, version.note))
+
+
+@router.get(
+    "/kitchens/{kitchen}/formulas/{formula}/versions/{number}",
+    response={200: VersionOut, **REFUSED},
+    operation_id="open_version",
+)
+def open_version(request: AuthedRequest, kitchen: str, formula: int, number: int) -> dict[str, Any]:
+    """One version, as it was written."""
+    version = _find(request, kitchen, formula).versions.select_related("created_by").filter(number=number).first()
+    if version is None:
+        raise Http404
+    return {**_version(version), "document": version.document}
+
+
+@router.post(
+    "/evaluate",
+    operation_id="evaluate",
+    openapi_extra={
+        **body(named("Formula")),
+        "responses": {200: {"description": "OK", "content": {"application/json": {"schema": named("Evaluation")}}}},
+    },
+)
+def evaluate(request: AuthedRequest) -> HttpResponse:
+    """The evaluation of a document that need not be saved."""
+    value, notices = parse(request.body)
+    return core_json(evaluate_document(formula_object(value), found=notices))

@@ -1,0 +1,88 @@
+"""Formulas: a draft that changes, versions that never do."""
+
+from typing import Any
+
+from django.conf import settings
+from django.contrib.postgres.fields import ArrayField
+from django.contrib.postgres.indexes import GinIndex
+from django.db import models
+
+from server.accounts.models import Kitchen
+
+
+class FormulaQuery(models.QuerySet["Formula"]):
+    """Rows of one kitchen only."""
+
+    def of(self, kitchen: Kitchen) -> "FormulaQuery":
+        """The kitchen's formulas."""
+        return self.filter(kitchen=kitchen)
+
+
+class Formula(models.Model):
+    """A formula with its draft. The columns beside the document are filled at save, for lists and search."""
+
+    kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="formulas")
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+    title = models.TextField(blank=True)
+    species = models.CharField(max_length=64, blank=True)
+    kinds = ArrayField(models.CharField(max_length=16), default=list)
+    tags = ArrayField(models.TextField(), default=list)
+    search_text = models.TextField(blank=True)
+    card = models.JSONField(default=dict)
+    latest_version = models.PositiveIntegerField(default=0)
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+
+    objects = FormulaQuery.as_manager()
+
+    class Meta:
+        indexes = [
+            models.Index(fields=["kitchen", "-updated_at", "-id"], name="formula_by_time"),
+            models.Index(fields=["kitchen", "species"], name="formula_by_fish"),
+            GinIndex(fields=["search_text"], opclasses=["gin_trgm_ops"], name="formula_by_words"),
+            GinIndex(fields=["tags"], name="formula_by_tag"),
+        ]
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class DraftRevision(models.Model):
+    """A draft as it was at one revision; kept since the last version, to merge from."""
+
+    formula = models.ForeignKey(Formula, on_delete=models.CASCADE, related_name="revisions")
+    revision = models.PositiveIntegerField()
+    document = models.JSONField()
+    saved_at = models.DateTimeField(auto_now_add=True)
+    saved_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["formula", "revision"], name="one_draft_a_revision")]
+
+    def __str__(self) -> str:
+        return f"{self.formula} · revision {self.revision}"
+
+
+class FormulaVersion(models.Model):
+    """A version: a document as it was written, numbered, with a note. Never changed once saved."""
+
+    formula = models.ForeignKey(Formula, on_delete=models.CASCADE, related_name="versions")
+    number = models.PositiveIntegerField()
+    document = models.JSONField()
+    note = models.TextField(blank=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+
+    class Meta:
+        ordering = ["-number"]
+        constraints = [models.UniqueConstraint(fields=["formula", "number"], name="one_version_a_number")]
+
+    def __str__(self) -> str:
+        return f"{self.formula} · version {self.number}"
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """Save once; the database refuses a change too."""
+        if self.pk is not None:
+            raise TypeError("A saved version does not change. Save another.")
+        super().save(*args, **kwargs)

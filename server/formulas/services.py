@@ -1,0 +1,170 @@
+"""Verbs on formulas: make, save a draft, save a version. They take values, check, do and record."""
+
+from dataclasses import asdict
+from typing import Any
+
+from django.db import transaction
+
+from jarcore.bench import evaluate
+from jarcore.documents import formula_object, merge, parse
+from server.accounts.models import Kitchen, User
+from server.common.problems import Problem
+from server.formulas.models import DraftRevision, Formula, FormulaVersion
+
+LONGEST_NOTE = 2000
+
+
+def _keepable(raw: bytes, prefix: str = "") -> Any:
+    """The value of a JSON text: what was typed, but nothing that no database can hold."""
+    value, notices = parse(raw)
+    if notices:
+        errors = [{"path": entry["path"].removeprefix(prefix), "text": entry["text"]} for entry in notices]
+        raise Problem(422, "Cannot be kept", "Some of it no file or database can keep; see the places.", errors=errors)
+    return value
+
+
+def document_of(raw: bytes) -> dict[str, Any]:
+    """The formula in a request's body. Raises: NotAFormula; Problem 422 with each place that cannot be kept."""
+    return formula_object(_keepable(raw))
+
+
+def draft_of(raw: bytes) -> tuple[int, dict[str, Any]]:
+    """The revision and the formula in a request's body. Raises: as document_of."""
+    value = _keepable(raw, prefix="/document")
+    revision = value.get("revision") if isinstance(value, dict) else None
+    if not isinstance(revision, int) or isinstance(revision, bool) or not 0 <= revision < 2**31:
+        errors = [{"path": "/revision", "text": "The revision this draft was based on is a whole number."}]
+        raise Problem(422, "Not valid", "The draft does not say what it was based on.", errors=errors)
+    return revision, formula_object(value.get("document"))
+
+
+def fill_columns(formula: Formula) -> None:
+    """Fill what lists and search need from the document."""
+    document = formula.document
+    answer = evaluate(document)
+    title = document.get("title")
+    formula.title = title if isinstance(title, str) and title.strip() else "Untitled"
+    fish = document.get("fish")
+    species = fish.get("species") if isinstance(fish, dict) else None
+    formula.species = species[:64] if isinstance(species, str) else ""
+    jars = [
+        jar if isinstance(jar, dict) else {}
+        for jar in document.get("jars") or []
+        if isinstance(document.get("jars"), list)
+    ]
+    kinds = [jar["kind"] for jar in jars if isinstance(jar.get("kind"), str)]
+    formula.kinds = sorted({kind[:16] for kind in kinds})
+    tags = document.get("tags")
+    formula.tags = [tag for tag in tags if isinstance(tag, str)] if isinstance(tags, list) else []
+    formula.card = {
+        "fish": answer["fish"]["name"],
+        "edible_g": answer["fish"]["edible_g"],
+        "ready": answer["ready"],
+        "jars": [
+            {
+                "id": result["id"],
+                "name": jar.get("name") if isinstance(jar.get("name"), str) else None,
+                "kind": jar.get("kind") if isinstance(jar.get("kind"), str) else None,
+                "volume_ml": result["reading"]["volume_ml"],
+                "strata": result["reading"]["strata"],
+            }
+            for jar, result in zip(jars, answer["jars"], strict=False)
+        ],
+    }
+    words = [formula.title, answer["fish"]["name"] or "", formula.species, *formula.kinds, *formula.tags]
+    words += [str(entry["name"]) for entry in formula.card["jars"] if entry["name"]]
+    words += [line["name"] for result in answer["jars"] for line in result["lines"] if line["name"]]
+    formula.search_text = " ".join(words).lower()[:4000]
+
+
+def _record(formula: Formula, user: User) -> None:
+    DraftRevision.objects.create(formula=formula, revision=formula.revision, document=formula.document, saved_by=user)
+
+
+@transaction.atomic
+def create_formula(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Formula:
+    """A new formula with its draft."""
+    formula = Formula(kitchen=kitchen, document=document)
+    fill_columns(formula)
+    formula.save()
+    _record(formula, user)
+    return formula
+
+
+@transaction.atomic
+def save_draft(kitchen: Kitchen, user: User, number: int, based_on: int, document: dict[str, Any]) -> Formula:
+    """Save the draft that was based on a revision.
+
+    Raises: Formula.DoesNotExist; Problem 409 when somebody saved since, with base, theirs, yours, the
+    three-way merge and the places where both changed the same thing.
+    """
+    formula = Formula.objects.of(kitchen).select_for_update().get(pk=number)
+    if based_on != formula.revision:
+        raise _stale(formula, based_on, document)
+    if formula.document != document:
+        formula.document = document
+        formula.revision += 1
+        fill_columns(formula)
+        formula.save()
+        _record(formula, user)
+    return formula
+
+
+def _stale(formula: Formula, based_on: int, yours: dict[str, Any]) -> Problem:
+    base = formula.revisions.filter(revision=based_on).values_list("document", flat=True).first()
+    merged = merge(base if base is not None else {}, formula.document, yours)
+    return Problem(
+        409,
+        "Changed meanwhile",
+        "Somebody saved this formula since you opened it. Nothing is lost: both changes are here.",
+        revision=formula.revision,
+        base=base,
+        theirs=formula.document,
+        yours=yours,
+        merged=merged.document,
+        conflicts=[asdict(conflict) for conflict in merged.conflicts],
+    )
+
+
+@transaction.atomic
+def save_version(kitchen: Kitchen, user: User, number: int, revision: int, note: str) -> FormulaVersion:
+    """Keep the draft at a revision as the next version.
+
+    Raises: Formula.DoesNotExist; Problem 409 when the draft moved on; Problem 422 when it is not valid.
+    """
+    formula = Formula.objects.of(kitchen).select_for_update().get(pk=number)
+    if revision != formula.revision:
+        raise Problem(
+            409,
+            "Changed meanwhile",
+            "The draft changed since. Look at it again, then keep it.",
+            revision=formula.revision,
+        )
+    errors = _not_valid(formula.document)
+    if errors:
+        raise Problem(
+            422, "Not valid yet", "A version must be readable in every part. Mend these places.", errors=errors
+        )
+    formula.latest_version += 1
+    formula.save(update_fields=["latest_version", "updated_at"])
+    version = FormulaVersion.objects.create(
+        formula=formula,
+        number=formula.latest_version,
+        document=formula.document,
+        note=note.replace("\0", "")[:LONGEST_NOTE],
+        created_by=user,
+    )
+    formula.revisions.filter(revision__lt=formula.revision).delete()
+    return version
+
+
+# A draft may hold these; a version may not: something typed is not a value of its kind.
+READING_FAULTS = (
+    "not-a-number", "not-finite", "not-a-choice", "not-text", "not-a-list",
+    "not-an-object", "not-yes-or-no", "bad-text", "too-deep", "not-valid", "out-of-range", "duplicate-id",
+)  # fmt: skip
+
+
+def _not_valid(document: dict[str, Any]) -> list[dict[str, str]]:
+    notices = evaluate(document)["notices"]
+    return [{"path": n["path"], "text": n["text"]} for n in notices if n["code"] in READING_FAULTS]

@@ -1,0 +1,61 @@
+"""Formulas that several tests start from."""
+
+import copy
+import csv
+import json
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).parents[2]
+TABLES = Path(__file__).parent / "tables"
+
+
+def table(name: str) -> list[dict[str, str]]:
+    """Rows of expected values."""
+    with (TABLES / f"{name}.csv").open(encoding="utf-8", newline="") as file:
+        return list(csv.DictReader(file))
+
+
+def example(name: str) -> dict[str, Any]:
+    """A formula of the examples folder."""
+    return json.loads((ROOT / "examples" / f"{name}.jar.json").read_text(encoding="utf-8"))
+
+
+def changed(document: dict[str, Any], **places: Any) -> dict[str, Any]:
+    """A copy with values put at places written as fish__thickness__value."""
+    copied = copy.deepcopy(document)
+    for place, value in places.items():
+        *way, last = [int(step) if step.isdigit() else step for step in place.split("__")]
+        here = copied
+        for step in way:
+            here = here[step]
+        here[last] = value
+    return copied
+
+
+def zander() -> dict[str, Any]:
+    """Four fillets in a measured dry brine."""
+    return example("zander-caraway")
+
+
+def citrus_chunks_counter() -> dict[str, Any]:
+    """The chunks on which the acid thresholds are calibrated: half lemon, half orange, 250 ml to 420 g at 20 °C."""
+    place = {"place": "counter", "place_temperature": {"value": 20, "unit": "degC"}, "vessel": "bath"}
+    document = changed(example("char-citrus"), jars__0__method=place)
+    document["jars"][0]["lines"] = document["jars"][0]["lines"][:2]
+    return document
+
+
+def vinegar_splash() -> dict[str, Any]:
+    """A teaspoon of mild vinegar on one fillet portion in a dish."""
+    document = changed(zander(), fish__pieces=1, fish__weight__value=170, fish__thickness__value=20)
+    amount = {"value": 1, "unit": "tsp"}
+    document["jars"] = [
+        {
+            "id": "splash",
+            "kind": "marinade",
+            "method": {"vessel": "dish", "place": "chiller", "place_temperature": {"value": 5, "unit": "degC"}},
+            "lines": [{"id": "v", "ingredient": "rice-vinegar", "amount": amount, "basis": "fixed"}],
+        }
+    ]
+    return document

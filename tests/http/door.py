@@ -1,0 +1,55 @@
+"""The real HTTP door for tests: people, kitchens, requests with their CSRF token, and problem documents."""
+
+import json
+from typing import Any
+
+from django.http import HttpResponse
+from django.test import Client, TestCase
+
+from server.accounts.models import Kitchen, Membership, Role, User
+
+PASSWORD = "salt-and-caraway"
+
+
+def person(name: str, role: str | None, slug: str = "galley") -> User:
+    """Somebody, with a role in a kitchen or a stranger to it."""
+    kitchen, _ = Kitchen.objects.get_or_create(slug=slug, defaults={"name": slug.title()})
+    user = User.objects.create_user(username=name, password=PASSWORD, initials=name[:2].upper())
+    if role:
+        Membership.objects.create(user=user, kitchen=kitchen, role=role)
+    return user
+
+
+class DoorTest(TestCase):
+    """A cook, signed in, who sends JSON with a CSRF token."""
+
+    def setUp(self) -> None:
+        self.cook = person("cook", Role.COOK)
+        self.door = self.signed_in("cook")
+
+    def signed_in(self, name: str) -> Client:
+        client = Client(enforce_csrf_checks=True)
+        client.get("/api/session")
+        answer = self.send(client, "POST", "/api/session", {"username": name, "password": PASSWORD})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return client
+
+    def send(self, client: Client, method: str, path: str, body: Any = None) -> HttpResponse:
+        raw = body if isinstance(body, (str, bytes)) else json.dumps(body) if body is not None else ""
+        token = client.cookies["csrftoken"].value if "csrftoken" in client.cookies else ""
+        return client.generic(method, path, raw, content_type="application/json", headers={"X-CSRFToken": token})
+
+    def json(self, method: str, path: str, body: Any = None, status: int = 200) -> Any:
+        answer = self.send(self.door, method, path, body)
+        self.assertEqual(answer.status_code, status, answer.content[:600])
+        return answer.json()
+
+    def assert_problem(self, answer: HttpResponse, status: int, path: str | None = None) -> Any:
+        """A problem document with a title and, when PATH is given, an error at it."""
+        self.assertEqual(answer.status_code, status, answer.content[:600])
+        self.assertEqual(answer["Content-Type"], "application/problem+json")
+        body = answer.json()
+        self.assertTrue(body["title"] and body["detail"])
+        if path is not None:
+            self.assertIn(path, [error["path"] for error in body["errors"]])
+        return body

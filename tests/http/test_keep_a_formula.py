@@ -1,0 +1,92 @@
+"""A formula is listed, opened, saved as a draft by two people, and kept as versions."""
+
+import json
+
+from django.db import Error, transaction
+
+from server.formulas.models import FormulaVersion
+from tests.core.cases import ROOT, changed, example, table, zander
+from tests.http.door import DoorTest
+
+FORMULAS = "/api/kitchens/galley/formulas"
+
+
+class KeepTest(DoorTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.formula = self.json("POST", FORMULAS, zander(), 201)["id"]
+        self.where = f"{FORMULAS}/{self.formula}"
+
+    def draft(self, revision: int, document: object) -> dict[str, object]:
+        return {"revision": revision, "document": document}
+
+    def test_list_and_search(self) -> None:
+        self.json("POST", FORMULAS, example("char-citrus"), 201)
+        for query, titles in (
+            ("", ["Arctic char, lemon and orange", "Zander, caraway dry brine"]),
+            ("?q=caraway zander", ["Zander, caraway dry brine"]),
+            ("?q=lemon", ["Arctic char, lemon and orange"]),
+            ("?fish=zander", ["Zander, caraway dry brine"]),
+            ("?kind=marinade", ["Arctic char, lemon and orange"]),
+            ("?tag=starter", ["Arctic char, lemon and orange"]),
+            ("?q=nothing%00", []),
+        ):
+            with self.subTest(query):
+                self.assertEqual([item["title"] for item in self.json("GET", FORMULAS + query)["items"]], titles)
+        card = self.json("GET", FORMULAS)["items"][1]["card"]
+        self.assertEqual(card["fish"], "Zander")
+        self.assertIn("salt", [stratum["component"] for stratum in card["jars"][0]["strata"]])
+
+    def test_a_stale_save_gets_both_changes_and_loses_nothing(self) -> None:
+        mine = changed(zander(), servings=6)
+        self.assertEqual(self.json("PUT", f"{self.where}/draft", self.draft(1, mine)), {"revision": 2})
+        theirs = changed(zander(), jars__0__lines__0__amount__value=1.0)
+        problem = self.assert_problem(self.send(self.door, "PUT", f"{self.where}/draft", self.draft(1, theirs)), 409)
+        self.assertEqual((problem["revision"], problem["conflicts"]), (2, []))
+        self.assertEqual(problem["merged"], changed(mine, jars__0__lines__0__amount__value=1.0))
+        self.assertEqual((problem["base"], problem["theirs"], problem["yours"]), (zander(), mine, theirs))
+        clash = self.send(self.door, "PUT", f"{self.where}/draft", self.draft(1, changed(zander(), servings=9)))
+        self.assertEqual([c["path"] for c in self.assert_problem(clash, 409)["conflicts"]], ["/servings"])
+        self.assertEqual(self.json("GET", self.where)["document"], mine)
+
+    def test_a_draft_keeps_what_was_typed_and_a_version_does_not(self) -> None:
+        typed = changed(zander(), fish__weight__value="2,3 kg or so")
+        self.json("PUT", f"{self.where}/draft", self.draft(1, typed))
+        self.assertEqual(self.json("GET", self.where)["document"], typed)
+        answer = self.send(self.door, "POST", f"{self.where}/versions", {"revision": 2, "note": ""})
+        self.assert_problem(answer, 422, "/fish/weight/value")
+
+    def test_versions_are_numbered_and_never_change(self) -> None:
+        for number in (1, 2):
+            saved = self.json("POST", f"{self.where}/versions", {"revision": 1, "note": "less salt"}, 201)
+            self.assertEqual((saved["number"], saved["note"], saved["created_by"]), (number, "less salt", "CO"))
+        self.assertEqual(self.json("GET", f"{self.where}/versions/1")["document"], zander())
+        self.assert_problem(self.send(self.door, "POST", f"{self.where}/versions", {"revision": 7}), 409)
+        version = FormulaVersion.objects.get(formula=self.formula, number=1)
+        with self.assertRaises(TypeError):
+            version.save()
+        with self.assertRaises(Error), transaction.atomic():
+            FormulaVersion.objects.filter(pk=version.pk).update(document={})
+
+    def test_bad_bodies_are_refused_at_their_place_and_never_break(self) -> None:
+        for row in table("bad_text"):
+            with self.subTest(row["what"]):
+                new = row["replace"].replace("DIGITS", "9" * 5000).replace("DEEP", "[" * 60 + "]" * 60)
+                text = json.dumps(zander()).replace(row["find"], new)
+                self.assert_problem(self.send(self.door, "POST", FORMULAS, text), 422)
+                draft = f'{{"revision": 1, "document": {text}}}'
+                place = None if row["code"] == "too-deep" else row["path"]
+                self.assert_problem(self.send(self.door, "PUT", f"{self.where}/draft", draft), 422, place)
+                notices = self.json("POST", "/api/evaluate", text)["notices"]
+                self.assertIn((row["code"], row["path"]), [(n["code"], n["path"]) for n in notices])
+        for body, status in (("", 400), ("[" * 100_000, 400), ("[]", 400), (b"\xff", 400), ("{}", 400)):
+            self.assert_problem(self.send(self.door, "POST", "/api/evaluate", body), status)
+        for body in ("[]", '{"revision": true}', '{"revision": 1e99, "document": {}}'):
+            self.assert_problem(self.send(self.door, "PUT", f"{self.where}/draft", body), 422)
+        huge = '{"a": "' + "x" * 20_000_000 + '"}'
+        self.assert_problem(self.send(self.door, "POST", "/api/evaluate", huge), 413)
+
+    def test_evaluate_answers_as_the_command_does(self) -> None:
+        answer = self.json("POST", "/api/evaluate", zander())
+        kept = json.loads((ROOT / "docs/format/evaluation.example.json").read_text(encoding="utf-8"))
+        self.assertAlmostEqual(answer["ledger"]["salt_g"], kept["ledger"]["salt_g"], places=6)

@@ -1,0 +1,35 @@
+# Debian packages: installed only when missing, by root or through sudo.
+
+declare -A JAR_PACKAGES=(
+  [python]="python3 python3-venv ca-certificates"
+  [postgres]="postgresql"
+  [browser]="chromium chromium-driver fonts-dejavu-core"
+)
+
+# package_present GROUP: a quick look at what the group gives, so that an equal install from elsewhere counts.
+package_present() {
+  case "$1" in
+    python) python3 -c 'import ensurepip, sys; sys.exit(sys.version_info < (3, 11))' 2>/dev/null ;;
+    postgres) [ -n "$(postgres_bin)" ] || [ -n "${DATABASE_URL:-}" ] ;;
+    browser) [ -x /usr/bin/chromium ] && [ -x /usr/bin/chromedriver ] ;;
+  esac
+}
+
+apt() {
+  local root=()
+  if [ "$(id -u)" != 0 ]; then
+    command -v sudo >/dev/null || fail "Debian packages are missing ($*) and there is no sudo" "as root: apt-get install --no-install-recommends $*"
+    root=(sudo)
+  fi
+  "${root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get "$@"
+}
+
+# Debian's own PostgreSQL package makes and starts a cluster called main; ours is private, so it is told not to.
+need_packages() {
+  local group wanted=()
+  for group in "$@"; do package_present "$group" || read -ra wanted <<<"${wanted[*]} ${JAR_PACKAGES[$group]}"; done
+  [ ${#wanted[@]} -gt 0 ] || return 0
+  command -v apt-get >/dev/null || fail "missing: ${wanted[*]}" "install them with your system's package manager"
+  step "package lists" apt update -qq
+  step "Debian packages (${wanted[*]})" apt install -y -qq --no-install-recommends "${wanted[@]}"
+}

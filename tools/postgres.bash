@@ -1,0 +1,96 @@
+# A private PostgreSQL cluster in .local/pg, on loopback, on a port of its own.
+# DATABASE_URL overrides all of it for those who have a server.
+
+PG_HOME=$JAR_ROOT/.local/pg
+
+postgres_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1; }
+
+# as_postgres COMMAND...: PostgreSQL refuses to run as root, so root steps down to Debian's postgres user.
+as_postgres() { if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else "$@"; fi; }
+
+# Where the cluster is. The postgres user may not enter every checkout (below /root, say): then it lives in /var/lib.
+postgres_place() {
+  if [ -s "$PG_HOME/moved-to" ]; then cat "$PG_HOME/moved-to"; else echo "$PG_HOME"; fi
+}
+
+choose_place() {
+  mkdir -p "$PG_HOME"
+  local place=$PG_HOME
+  if [ "$(id -u)" = 0 ]; then
+    if ! runuser -u postgres -- test -x "$PG_HOME"; then
+      place=/var/lib/postgresql/jar-$(printf %s "$JAR_ROOT" | sha256sum | cut -c1-12)
+      echo "$place" >"$PG_HOME/moved-to"
+    fi
+    install -d -o postgres -g postgres -m 700 "$place/data" "$place/run" "$place/log"
+  else
+    install -d -m 700 "$place/data" "$place/run" "$place/log"
+  fi
+}
+
+# A socket's path may hold 107 bytes; a deep checkout gets a short folder instead.
+socket_folder() {
+  local place; place=$(postgres_place)
+  if [ ${#place} -le 80 ]; then echo "$place/run"; return; fi
+  local short; short=/tmp/jar-pg-$(id -u)-$(printf %s "$place" | sha256sum | cut -c1-8)
+  if [ "$(id -u)" = 0 ]; then install -d -o postgres -m 700 "$short"; else install -d -m 700 "$short"; fi
+  echo "$short"
+}
+
+free_port() { python3 - "$1" <<'PY'
+import socket, sys
+for port in range(int(sys.argv[1]), int(sys.argv[1]) + 200):
+    with socket.socket() as s:
+        try:
+            s.bind(("127.0.0.1", port))
+        except OSError:
+            continue
+        print(port)
+        break
+PY
+}
+
+pg_ctl() { local bin; bin=$(postgres_bin); as_postgres "$bin/pg_ctl" -D "$(postgres_place)/data" "$@"; }
+
+postgres_runs() { [ -n "${DATABASE_URL:-}" ] || { [ -e "$PG_HOME/port" ] && pg_ctl status >/dev/null 2>&1; }; }
+
+make_cluster() {
+  local place bin; place=$(postgres_place); bin=$(postgres_bin)
+  (umask 077; head -c 24 /dev/urandom | base64 | tr -dc 'A-Za-z0-9' >"$PG_HOME/password")
+  # The password goes in by a file that only the cluster's owner reads, and is removed at once.
+  local file=$place/run/first; (umask 077; cat "$PG_HOME/password" >"$file"); [ "$(id -u)" != 0 ] || chown postgres "$file"
+  as_postgres "$bin/initdb" -D "$place/data" -U jar --pwfile="$file" -A scram-sha-256 -E UTF8 --locale=C.UTF-8 --no-sync
+  rm -f "$file"
+}
+
+launch_postgres() {
+  # The port is kept between starts, but another program may have taken it since.
+  free_port "$(cat "$PG_HOME/port" 2>/dev/null || echo 54320)" >"$PG_HOME/port.new"; mv "$PG_HOME/port.new" "$PG_HOME/port"
+  pg_ctl -l "$(postgres_place)/log/postgres.log" -w -t 30 -s \
+    -o "-p $(cat "$PG_HOME/port") -k '$(socket_folder)' -c listen_addresses=127.0.0.1 -c unix_socket_permissions=0700" start
+}
+
+make_database() {
+  local bin; bin=$(postgres_bin)
+  export PGPASSWORD; PGPASSWORD=$(cat "$PG_HOME/password")
+  "$bin/psql" -h 127.0.0.1 -p "$(cat "$PG_HOME/port")" -U jar -d postgres -tAc "select 1 from pg_database where datname='jar'" | grep -q 1 ||
+    "$bin/createdb" -h 127.0.0.1 -p "$(cat "$PG_HOME/port")" -U jar jar
+}
+
+start_postgres() {
+  if [ -z "${DATABASE_URL:-}" ]; then
+    if [ -d "$PG_HOME/data" ] && [ "$(id -u)" != 0 ] && [ ! -O "$PG_HOME/data" ]; then
+      fail "the database in .local/pg belongs to another user ($(stat -c %U "$PG_HOME/data"))" "run as that user, or use a checkout of your own"
+    fi
+    choose_place
+    as_postgres test -s "$(postgres_place)/data/PG_VERSION" || step "new database cluster" make_cluster
+    postgres_runs || step "PostgreSQL" launch_postgres
+    make_database >&2
+    export DATABASE_URL; DATABASE_URL="postgresql://jar:$(cat "$PG_HOME/password")@127.0.0.1:$(cat "$PG_HOME/port")/jar"
+    export JAR_OWN_CLUSTER=1
+  fi
+}
+
+stop_postgres() {
+  [ -e "$PG_HOME/port" ] && [ -n "$(postgres_bin)" ] || return 0
+  if pg_ctl status >/dev/null 2>&1; then pg_ctl -m fast -w -s stop; say "  PostgreSQL: stopped"; fi
+}

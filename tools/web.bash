@@ -1,0 +1,19 @@
+# The front end: Node from the Python locks (one version, always the one tested), packages by npm ci, the build by Vite.
+
+in_web() { (cd web && PATH="$JAR_ROOT/.venv/bin:$PATH" "$@"); }
+
+need_web_packages() {
+  local want; want=$(fingerprint web/package.json web/package-lock.json)
+  [ "$(cat web/node_modules/.jar 2>/dev/null)" = "$want" ] && return 0
+  step "front-end packages" in_web npm ci --no-audit --no-fund --loglevel=error
+  echo "$want" >web/node_modules/.jar
+}
+
+need_web() {
+  need_web_packages
+  local want
+  want=$(find web/src web/vite.config.ts web/package-lock.json -type f 2>/dev/null | LC_ALL=C sort | xargs cat | sha256sum | cut -c1-16)
+  [ "$(cat web/dist/.jar 2>/dev/null)" = "$want" ] && return 0
+  step "front-end build" in_web npx --no-install vite build
+  echo "$want" >web/dist/.jar
+}
