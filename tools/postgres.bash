@@ -40,6 +40,8 @@ free_port() { python3 - "$1" <<'PY'
 import socket, sys
 for port in range(int(sys.argv[1]), int(sys.argv[1]) + 200):
     with socket.socket() as s:
+        # As the servers themselves do: a port that only waits for its last packets is free.
+        s.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             s.bind(("127.0.0.1", port))
         except OSError:

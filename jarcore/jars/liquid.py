@@ -237,7 +237,9 @@ def _strong_citrus(
 ) -> Span:
     """Practice ends strong citrus on thin pieces at half an hour, even where the model allows more in the cold."""
     assert fish.piece is not None
-    strong = front.acidity >= parameter("strong_citrus_acidity") and not _dairy(contents)
+    assert contents.aqueous is not None
+    citric, *others = contents.aqueous.acids
+    strong = front.acidity >= parameter("strong_citrus_acidity") and citric > sum(others)
     if not strong or fish.piece.thickness_mm > parameter("strong_citrus_thickness"):
         return span
     model, latest = span.binding.minutes, parameter("strong_citrus_latest")

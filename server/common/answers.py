@@ -6,21 +6,14 @@ The core's door reads them instead: it finds NaN, NUL and endless nesting at the
 import json
 from typing import Any
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import NinjaAPI
 from pydantic import TypeAdapter
 from pydantic.json_schema import models_json_schema
 
 from jarcore.documents import Evaluation, Formula
-from server.accounts.models import User
 
 REF = "#/components/schemas/{model}"
-
-
-class AuthedRequest(HttpRequest):
-    """A request of somebody who is signed in."""
-
-    user: User
 
 
 def core_json(answer: Any) -> HttpResponse:

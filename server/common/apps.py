@@ -2,6 +2,6 @@ from django.apps import AppConfig
 
 
 class CommonConfig(AppConfig):
-    """What all apps share; holds the command that writes generated files."""
+    """What all apps share."""
 
     name = "server.common"

@@ -63,6 +63,7 @@ INSTALLED_APPS = [
     "server.demo",
     "server.pages",
     "server.common",
+    "server.generated",
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",

@@ -9,8 +9,9 @@ from pydantic import Field
 
 from jarcore.bench import evaluate as evaluate_document
 from jarcore.documents import formula_object, parse
+from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import AuthedRequest, body, core_json, named
+from server.common.answers import body, core_json, named
 from server.formulas import selectors, services
 from server.formulas.models import Formula, FormulaVersion
 

@@ -12,6 +12,7 @@ from jarcore.bench import evaluate
 from jarcore.data import rows
 from jarcore.documents import Evaluation
 from jarcore.documents.formula import formula_schema
+from server.config.api import api
 
 EXAMPLE = Path("examples/zander-caraway.jar.json")
 
@@ -26,8 +27,6 @@ class Command(BaseCommand):
 
     def handle(self, *, folder: Path, **_options: Any) -> None:
         """Write all of it."""
-        from server.config.api import api
-
         formats = folder / "docs" / "format"
         formula = json.loads(EXAMPLE.read_text(encoding="utf-8"))
         write(formats / "formula.schema.json", formula_schema())

@@ -1,0 +1,1 @@
+"""Speed, printed as ratios to a peer. No test asserts a time."""

@@ -1,0 +1,5 @@
+"""./jar bench."""
+
+from bench import core
+
+core.report()

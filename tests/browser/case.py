@@ -1,0 +1,65 @@
+"""A browser on the running application, with the demo kitchen in the test database."""
+
+from pathlib import Path
+
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.core.cache import cache
+
+from server.accounts.models import Kitchen
+from server.demo.management.commands.demo import seed
+from server.formulas.models import Formula
+from tests.browser.chrome import chrome, resize
+from tests.browser.pages.bench import BenchPage
+from tests.browser.pages.sign_in import SignInPage
+from tests.browser.pages.table import TablePage
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+RUN_AXE = """const done = arguments[arguments.length - 1];
+axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']}).then(found => done(
+  found.violations.map(v => v.id + ' (' + v.impact + '): ' + v.nodes.map(n => n.target.join(' ')).join(' | '))));"""
+ZANDER = "Zander, caraway dry brine"
+
+
+class BrowserTest(StaticLiveServerTestCase):
+    """Signed in as the demo's owner, at the Table."""
+
+    host = "127.0.0.1"
+    kitchen: Kitchen
+
+    def setUp(self) -> None:
+        cache.clear()
+        self.kitchen = seed()
+        self.driver = chrome()
+        resize(self.driver, 1280, 800)
+        self.driver.get(f"{self.live_server_url}/sign-in")
+        self.driver.delete_all_cookies()
+        self.driver.execute_script("localStorage.clear()")
+        self.sign_in = SignInPage(self.driver, self.live_server_url)
+        self.table = TablePage(self.driver, self.live_server_url)
+        self.bench = BenchPage(self.driver, self.live_server_url)
+
+    def tearDown(self) -> None:
+        # Nothing may still be asking when the test database goes.
+        self.driver.get("about:blank")
+
+    def enter(self, name: str = "mk") -> None:
+        self.sign_in.open().enter(name, "rye-and-caraway")
+        self.table.one("main li h2")
+
+    def open_zander(self) -> None:
+        self.enter()
+        self.table.open(ZANDER)
+        self.bench.settled()
+
+    def stored(self, title: str = ZANDER) -> Formula:
+        return Formula.objects.of(self.kitchen).get(title=title)
+
+    def assert_accessible(self) -> None:
+        """axe finds nothing against WCAG 2.2 A and AA."""
+        self.driver.execute_script(AXE.read_text(encoding="utf-8"))
+        self.assertEqual(self.driver.execute_async_script(RUN_AXE), [])
+
+    def assert_quiet_console(self) -> None:
+        """No script failed, nothing was blocked by the page's policy."""
+        loud = [entry["message"] for entry in self.driver.get_log("browser") if entry["level"] == "SEVERE"]
+        self.assertEqual([line for line in loud if "409" not in line and "401" not in line], [])

@@ -1,0 +1,73 @@
+"""Headless Chromium from Debian, one for each process, reaching nothing but loopback."""
+
+import multiprocessing.util
+import os
+import shutil
+import tempfile
+from typing import Any
+
+from selenium import webdriver
+from selenium.webdriver.chrome.service import Service
+
+FLAGS = [
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-dev-shm-usage",
+    "--disable-quic",
+    "--no-first-run",
+    "--no-default-browser-check",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--disable-default-apps",
+    "--disable-extensions",
+    "--password-store=basic",
+    "--force-color-profile=srgb",
+    "--hide-scrollbars",
+    "--disable-features=OptimizationHints,MediaRouter,Translate,PasswordLeakDetection",
+    "--font-render-hinting=none",
+    "--force-device-scale-factor=1",
+    "--window-size=1280,800",
+]
+_drivers: dict[int, webdriver.Chrome] = {}
+_stops: dict[str, multiprocessing.util.Finalize] = {}
+
+
+def chrome(fresh: bool = False) -> webdriver.Chrome:
+    """This process's browser; FRESH gives one more, which the caller quits."""
+    if not fresh and os.getpid() in _drivers:
+        return _drivers[os.getpid()]
+    os.environ["SE_OFFLINE"] = "true"
+    profile = tempfile.mkdtemp(prefix="jar-chrome-")
+    options = webdriver.ChromeOptions()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in (*FLAGS, f"--user-data-dir={profile}"):
+        options.add_argument(flag)
+    options.add_argument("--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost")
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    resize(driver, 1280, 800)
+    if not fresh:
+        _drivers[os.getpid()] = driver
+
+    def stop() -> None:
+        driver.quit()
+        shutil.rmtree(profile, ignore_errors=True)
+
+    # Called once, by whoever comes first: the caller of a fresh one, or the end of the process.
+    _stops[driver.session_id] = multiprocessing.util.Finalize(None, stop, exitpriority=10)
+    return driver
+
+
+def close(driver: webdriver.Chrome) -> None:
+    """End a fresh browser."""
+    _stops[driver.session_id]()
+
+
+def resize(driver: webdriver.Chrome, width: int, height: int, dark: bool = False) -> None:
+    """Set the page's size [px] and its colours."""
+    size = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
+    scheme: dict[str, Any] = {"name": "prefers-color-scheme", "value": "dark" if dark else "light"}
+    driver.execute_cdp_cmd("Emulation.setEmulatedMedia", {"features": [scheme]})

@@ -1,0 +1,61 @@
+"""What every screen can do: find by label, type, wait for words."""
+
+from collections.abc import Callable
+from typing import TypeVar
+
+from selenium import webdriver
+from selenium.common.exceptions import NoSuchElementException, StaleElementReferenceException
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.select import Select
+from selenium.webdriver.support.wait import WebDriverWait
+
+T = TypeVar("T")
+PATIENCE_S = 10
+
+
+class Page:
+    """A screen in a browser at an address."""
+
+    def __init__(self, driver: webdriver.Chrome, address: str) -> None:
+        self.driver, self.address = driver, address
+
+    def until(self, condition: Callable[[], T], what: str) -> T:
+        """Wait until CONDITION gives something, asking often."""
+        ignored = (StaleElementReferenceException, NoSuchElementException)
+        wait = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.05, ignored_exceptions=ignored)
+        return wait.until(lambda _driver: condition(), f"waited {PATIENCE_S} s for: {what}")
+
+    def one(self, css: str) -> WebElement:
+        return self.until(lambda: self.driver.find_element(By.CSS_SELECTOR, css), css)
+
+    def field(self, label: str) -> WebElement:
+        return self.one(f'[aria-label="{label}"]')
+
+    def type(self, label: str, text: str) -> None:
+        """Replace what is in a field, by keys."""
+        field = self.field(label)
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(text or Keys.DELETE)
+
+    def choose(self, label: str, value: str) -> None:
+        Select(self.field(label)).select_by_value(value)
+
+    def press(self, words: str) -> None:
+        """Press the button (or item of a menu) with these words."""
+        xpath = f"//*[self::button or @role='menuitem' or @role='option'][contains(normalize-space(.), \"{words}\")]"
+        self.until(lambda: self.driver.find_element(By.XPATH, xpath), f"button {words}").click()
+
+    def text(self, css: str) -> str:
+        return self.one(css).text
+
+    def sees(self, css: str, words: str) -> None:
+        """Wait until an element holds WORDS."""
+        self.until(lambda: words in self.driver.find_element(By.CSS_SELECTOR, css).text, f"{words!r} in {css}")
+
+    def find(self, label: str, words: str, name: str) -> None:
+        """Type into a search and choose the entry called NAME."""
+        self.field(label).send_keys(words)
+        xpath = f"//*[@role='option'][span[1]=\"{name}\"]"
+        self.until(lambda: self.driver.find_element(By.XPATH, xpath), f"found {name}").click()

@@ -1,0 +1,20 @@
+"""The Table: formulas as jars."""
+
+from selenium.webdriver.common.by import By
+
+from tests.browser.pages.page import Page
+
+
+class TablePage(Page):
+    """The kitchen's formulas."""
+
+    def titles(self) -> list[str]:
+        return [element.text for element in self.driver.find_elements(By.CSS_SELECTOR, "main li h2")]
+
+    def waits_for(self, *titles: str) -> None:
+        self.until(lambda: self.titles() == list(titles), f"titles {titles}")
+
+    def open(self, title: str) -> None:
+        xpath = f'//li//h2[text()="{title}"]'
+        self.until(lambda: self.driver.find_element(By.XPATH, xpath), title).click()
+        self.one("[data-part=advice], [data-part=no-window]")

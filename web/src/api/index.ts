@@ -1,0 +1,3 @@
+export { api, Problem, taken } from './client';
+export { type Filters, formulaQuery, formulasQuery, pantryQuery, queries, sessionQuery } from './queries';
+export type * from './types';

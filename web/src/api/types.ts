@@ -1,0 +1,27 @@
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+
+export type Evaluation = Schemas['Evaluation'];
+export type JarResult = Schemas['JarResult'];
+export type LineResult = Schemas['LineResult'];
+export type FishResult = Schemas['FishResult'];
+export type Reading = Schemas['Reading'];
+export type TargetState = Schemas['TargetState'];
+export type Stratum = { component: string; mass_g: number; volume_ml: number };
+export type TimeWindow = Schemas['Window'];
+export type Ledger = Schemas['Ledger'];
+export type Caution = Schemas['Caution'];
+export type Notice = Schemas['Notice'];
+export type FormulaItem = Schemas['FormulaItem'];
+export type VersionItem = Schemas['VersionItem'];
+export type Pantry = Schemas['PantryOut'];
+export type IngredientItem = Schemas['IngredientOut'];
+export type SpeciesItem = Schemas['SpeciesOut'];
+export type Conflict = Schemas['ConflictOut'];
+export type Stale = Schemas['StaleOut'];
+export type Kind = NonNullable<Schemas['Jar']['kind']>;
+
+/** A document as it was typed: any part may hold anything, so it is read with care and never assumed. */
+export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
+export type FormulaDocument = { [key: string]: Json };

@@ -1,0 +1,53 @@
+import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/react-router';
+import { queries, sessionQuery } from '@/api';
+import { Failure, Nowhere } from './Failure';
+import { Shell } from './Shell';
+
+const root = createRootRoute({ notFoundComponent: Nowhere, errorComponent: Failure });
+
+const signIn = createRoute({ getParentRoute: () => root, path: '/sign-in' }).lazy(() =>
+  import('@/screens/sign-in').then((d) => d.route),
+);
+
+const home = createRoute({
+  getParentRoute: () => root,
+  path: '/',
+  beforeLoad: async () => {
+    const { person } = await queries.ensureQueryData(sessionQuery);
+    const kitchen = person?.kitchens[0];
+    if (!kitchen) throw redirect({ to: '/sign-in' });
+    throw redirect({ to: '/$kitchen', params: { kitchen: kitchen.slug } });
+  },
+});
+
+export const inKitchen = createRoute({
+  getParentRoute: () => root,
+  path: '/$kitchen',
+  component: Shell,
+  beforeLoad: async ({ params, location }) => {
+    const { person } = await queries.ensureQueryData(sessionQuery);
+    if (!person) throw redirect({ to: '/sign-in', search: { from: location.href } as never });
+    const kitchen = person.kitchens.find((one) => one.slug === params.kitchen);
+    if (!kitchen) throw redirect({ to: '/' });
+    return { person, kitchen };
+  },
+});
+
+const table = createRoute({ getParentRoute: () => inKitchen, path: '/' }).lazy(() =>
+  import('@/screens/table').then((d) => d.route),
+);
+
+const bench = createRoute({ getParentRoute: () => inKitchen, path: '/bench/$formula' }).lazy(() =>
+  import('@/screens/bench').then((d) => d.route),
+);
+
+export const router = createRouter({
+  routeTree: root.addChildren([home, signIn, inKitchen.addChildren([table, bench])]),
+  defaultPreload: 'intent',
+});
+
+declare module '@tanstack/react-router' {
+  interface Register {
+    router: typeof router;
+  }
+}

@@ -1,0 +1,69 @@
+import type { FishResult } from '@/api';
+import { millimetres } from '@/format/numbers';
+
+const WIDE = 226;
+
+/** The cut from above and across, both to one scale, with its measures. */
+export function Cut({ fish, skin }: { fish: FishResult; skin: string }) {
+  const { length_mm: length, width_mm: width, thickness_mm: thick } = fish;
+  if (!length || !width || !thick) {
+    return (
+      <p className="rounded-control bg-sunk p-3 text-quiet">Weigh and measure the fish to see its cut.</p>
+    );
+  }
+  const scale = Math.min(WIDE / length, 84 / width, 60 / thick, 3.2);
+  const path = (points: number[][]) =>
+    `M${points.map(([x = 0, y = 0]) => `${(x * scale).toFixed(1)} ${(y * scale).toFixed(1)}`).join('L')}Z`;
+  const [w, h, t] = [length * scale, width * scale, thick * scale];
+  const left = (WIDE - w) / 2;
+  const below = h + 34;
+  return (
+    <svg
+      viewBox={`-6 -4 ${WIDE + 12} ${below + t + 12}`}
+      className="w-full"
+      role="img"
+      aria-label={`One piece to scale: ${millimetres(length)} long, ${millimetres(width)} wide, ${millimetres(thick)} thick`}
+    >
+      <g transform={`translate(${left} 0)`}>
+        <path
+          d={path(fish.outline)}
+          className="fill-flesh stroke-flesh-line"
+          strokeWidth="1.2"
+          strokeLinejoin="round"
+        />
+        <path d={`M0 ${h + 10}H${w}M0 ${h + 6}v8M${w} ${h + 6}v8`} className="stroke-quiet" fill="none" />
+        <text x={w / 2} y={h + 25} textAnchor="middle" fontSize="12" className="fill-quiet">
+          {millimetres(length)}
+        </text>
+      </g>
+      <g transform={`translate(${(WIDE - width * scale) / 2} ${below})`} data-part="section">
+        <g transform={`translate(0 ${t}) scale(1 -1)`}>
+          <path
+            d={path(fish.section)}
+            className="fill-flesh stroke-flesh-line"
+            strokeWidth="1.2"
+            strokeLinejoin="round"
+          />
+          {skin === 'one_side' && <path d={`M0 0H${width * scale}`} className="stroke-ink" strokeWidth="3" />}
+          {skin === 'all_round' && (
+            <path
+              d={path(fish.section)}
+              className="stroke-ink"
+              fill="none"
+              strokeWidth="2.5"
+              strokeLinejoin="round"
+            />
+          )}
+        </g>
+        <path
+          d={`M${width * scale + 8} 0V${t}M${width * scale + 4} 0h8M${width * scale + 4} ${t}h8`}
+          className="stroke-quiet"
+          fill="none"
+        />
+        <text x={width * scale + 16} y={t / 2 + 4} fontSize="12" className="fill-quiet">
+          {millimetres(thick)}
+        </text>
+      </g>
+    </svg>
+  );
+}

@@ -1,0 +1,132 @@
+import { scalePow } from 'd3-scale';
+import { Slider } from 'radix-ui';
+import type { CSSProperties, ReactNode } from 'react';
+import type { TimeWindow } from '@/api';
+import { BINDING } from '@/app/texts';
+import { duration } from '@/format/numbers';
+
+/** Time is drawn by its square root, as salt and acid move: a few minutes and two days fit on one bar. */
+const BEND = 0.5;
+const STEPS = 1000;
+const TICKS = [5, 15, 30, 60, 120, 240, 480, 960, 1440, 2880];
+
+interface Props {
+  window: TimeWindow;
+  /** The planned contact time [min], if any. */
+  contact: number | null;
+  onContact?: (minutes: number) => void;
+  label: string;
+}
+
+const tidy = (minutes: number) => {
+  const step = minutes < 60 ? 1 : minutes < 240 ? 5 : minutes < 720 ? 15 : 30;
+  return Math.max(1, Math.round(minutes / step) * step);
+};
+
+/** Earliest, best and latest on one bar, with a handle for the planned time; soft edges show what is uncertain. */
+export function WindowBar({ window, contact, onContact, label }: Props) {
+  const { earliest_min, best_from_min, best_to_min, latest_min } = window;
+  const end = Math.max(latest_min * 1.12, (contact ?? 0) * 1.02, 1);
+  const at = scalePow().exponent(BEND).domain([0, end]).range([0, 100]);
+  const span = (from: number, to: number) => ({
+    left: `${at(from)}%`,
+    width: `${Math.max(at(to) - at(from), 0)}%`,
+  });
+  const soft = window.latest_min_range ?? [latest_min, latest_min];
+  const ticks = TICKS.filter((minutes) => minutes < end * 0.98 && at(minutes) > 3).filter(
+    (minutes, place, all) => place === 0 || at(minutes) - at(all[place - 1] ?? 0) > 5.5,
+  );
+  const latest = at(latest_min);
+  // The earliest's words end at its mark where the latest's stand close behind it.
+  const crowded = at(earliest_min) > latest - 32;
+  return (
+    <div className="relative h-[5.5rem] select-none" data-binding={window.binding}>
+      <Mark
+        name="best"
+        style={centred((at(best_from_min) + at(best_to_min)) / 2)}
+        look="-top-1 font-semibold text-best"
+      >
+        best <b data-mark="best from">{duration(best_from_min)}</b> to{' '}
+        <b data-mark="best to">{duration(best_to_min)}</b>
+      </Mark>
+      <Mark
+        name="earliest"
+        style={
+          crowded
+            ? { right: `${100 - Math.min(at(earliest_min), latest - 16)}%` }
+            : { left: `${at(earliest_min)}%` }
+        }
+        look="top-3 text-quiet"
+      >
+        earliest <b data-mark="earliest">{duration(earliest_min)}</b>
+      </Mark>
+      <Mark name="latest" style={{ right: `${100 - latest}%` }} look="top-3 font-semibold text-stop">
+        latest <b data-mark="latest">{duration(latest_min)}</b>
+      </Mark>
+      <div className="absolute inset-x-0 top-9 h-6 rounded-control border border-line bg-sunk" />
+      <div
+        className="absolute top-9 h-6 bg-linear-to-r from-transparent to-best-soft"
+        style={span(earliest_min, best_from_min)}
+      />
+      <div className="absolute top-9 h-6 bg-best" style={span(best_from_min, best_to_min)} data-part="best" />
+      <div
+        className="absolute top-9 h-6 bg-linear-to-r from-best-soft to-warn-soft"
+        style={span(best_to_min, latest_min)}
+      />
+      <div
+        className="absolute top-9 h-6 bg-stop opacity-20"
+        style={span(Math.min(soft[0] ?? 0, latest_min), Math.min(soft[1] ?? 0, end))}
+      />
+      <div
+        className="absolute top-8 h-8 w-[3px] bg-stop"
+        style={{ left: `calc(${at(latest_min)}% - 1px)` }}
+      />
+      {ticks.map((minutes) => (
+        <div
+          key={minutes}
+          className="absolute top-[61px] -translate-x-1/2 text-center text-xs text-quiet"
+          style={{ left: `${at(minutes)}%` }}
+        >
+          <div className="mx-auto h-1.5 w-px bg-edge" />
+          {duration(minutes)}
+        </div>
+      ))}
+      <Slider.Root
+        className="absolute inset-x-0 top-7 flex h-10 touch-none items-center"
+        min={0}
+        max={STEPS}
+        step={1}
+        disabled={!onContact}
+        value={[contact === null ? 0 : (at(contact) / 100) * STEPS]}
+        onValueChange={([value = 0]) => onContact?.(tidy(at.invert((value / STEPS) * 100)))}
+      >
+        <Slider.Track className="h-10 grow" />
+        <Slider.Thumb
+          aria-label={label}
+          aria-valuetext={contact === null ? 'not planned' : duration(contact)}
+          className={`block h-7 w-5 rounded-full border-[3px] border-ink bg-plate ${contact === null ? 'opacity-50' : ''}`}
+        />
+      </Slider.Root>
+      <p className="sr-only">The latest is limited by {BINDING[window.binding]}.</p>
+    </div>
+  );
+}
+
+/** Words centred over a place [%], kept on the bar. */
+const centred = (place: number): CSSProperties =>
+  place > 84 ? { right: 0 } : place < 12 ? { left: 0 } : { left: `${place}%`, transform: 'translateX(-50%)' };
+
+interface MarkProps {
+  name: string;
+  style: CSSProperties;
+  look: string;
+  children: ReactNode;
+}
+
+function Mark({ name, style, look, children }: MarkProps) {
+  return (
+    <span className={`absolute text-sm whitespace-nowrap ${look}`} style={style} data-words={name}>
+      {children}
+    </span>
+  );
+}

@@ -1,0 +1,50 @@
+/** Numbers as a cook reads them: no false precision, always with the unit. Drawing only; nothing is computed here. */
+
+const shown = (value: number, digits: number) =>
+  new Intl.NumberFormat('en-GB', { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(
+    value,
+  );
+
+export const MISSING = '—';
+
+export function grams(value: number | null | undefined): string {
+  if (value === null || value === undefined) return MISSING;
+  if (value >= 10_000) return `${shown(value / 1000, 1)} kg`;
+  if (value >= 1000) return `${shown(value / 1000, 2)} kg`;
+  return `${shown(value, value < 99.95 ? 1 : 0)} g`;
+}
+
+export function millilitres(value: number | null | undefined): string {
+  if (value === null || value === undefined) return MISSING;
+  return value >= 1000 ? `${shown(value / 1000, 2)} l` : `${shown(value, value < 10 ? 1 : 0)} ml`;
+}
+
+export function percent(value: number | null | undefined, digits = 2): string {
+  return value === null || value === undefined ? MISSING : `${shown(value, digits)} %`;
+}
+
+export function plain(value: number | null | undefined, digits = 1): string {
+  return value === null || value === undefined ? MISSING : shown(value, digits);
+}
+
+export function millimetres(value: number | null | undefined): string {
+  return value === null || value === undefined ? MISSING : `${shown(value, value < 10 ? 1 : 0)} mm`;
+}
+
+/** 19 min, 1 h 14, 19 h, 2 days. */
+export function duration(minutes: number | null | undefined): string {
+  if (minutes === null || minutes === undefined) return MISSING;
+  if (minutes < 59.5)
+    return `${minutes < 9.5 ? shown(minutes, minutes % 1 < 0.05 ? 0 : 1) : Math.round(minutes)} min`;
+  if (minutes < 600) {
+    const whole = Math.round(minutes);
+    return whole % 60
+      ? `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
+      : `${whole / 60} h`;
+  }
+  return `${Math.round(minutes / 60)} h`;
+}
+
+export function clock(time: Date): string {
+  return time.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+}

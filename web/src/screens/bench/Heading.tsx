@@ -1,0 +1,170 @@
+import { type FormEvent, useState } from 'react';
+import { api, Problem, queries, taken, type VersionItem } from '@/api';
+import { clock } from '@/format/numbers';
+import { Button, Dialog, TextInput } from '@/ui';
+import { useBench } from './BenchContext';
+import { ConflictDialog } from './ConflictDialog';
+import type { Keeping } from './DraftKeeper';
+import type { Draft } from './useDraft';
+
+interface Props {
+  draft: Draft;
+  kitchen: string;
+  formula: number;
+  versions: VersionItem[];
+  stale: boolean;
+}
+
+/** The formula's title, whether all is kept, and keeping a version. */
+export function Heading({ draft, kitchen, formula, versions, stale }: Props) {
+  const { value, set, readOnly } = useBench();
+  const [kept, setKept] = useState(versions);
+  const [asking, setAsking] = useState(false);
+  const newest = kept[0];
+
+  return (
+    <header className="flex flex-wrap items-center gap-2">
+      <TextInput
+        label="Title"
+        value={value(['title'])}
+        onType={(title) => set(['title'], title)}
+        disabled={readOnly}
+        className="min-w-44 grow basis-44 border-transparent! bg-transparent! px-1! font-title text-xl font-bold hover:border-line!"
+      />
+      <div className="text-right text-sm text-quiet">
+        <p>{newest ? `draft after version ${newest.number}` : 'draft, no version yet'}</p>
+        <Kept keeping={draft.keeping} stale={stale} />
+      </div>
+      {!readOnly && (
+        <Button look="plain" onClick={() => setAsking(true)}>
+          Keep a version
+        </Button>
+      )}
+      {readOnly && (
+        <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">You may look, not change</span>
+      )}
+      <KeepVersion
+        open={asking}
+        onOpenChange={setAsking}
+        versions={kept}
+        onKeep={async (note) => {
+          await draft.send();
+          const path = { kitchen, formula };
+          const body = { revision: draft.revision(), note };
+          const made = await taken(
+            api.POST('/api/kitchens/{kitchen}/formulas/{formula}/versions', { params: { path }, body }),
+          );
+          setKept([made, ...kept]);
+          await queries.invalidateQueries({ queryKey: ['formulas'] });
+        }}
+      />
+      <ConflictDialog draft={draft} />
+    </header>
+  );
+}
+
+const KEPT: Record<Keeping['state'], string> = {
+  kept: 'All changes kept',
+  typing: 'Keeping …',
+  keeping: 'Keeping …',
+  offline: 'Not connected: your typing is kept in this browser',
+  'signed-out': 'Signed out: your typing is kept in this browser',
+  refused: 'Not kept',
+  conflict: 'Changed by somebody else too',
+};
+
+function Kept({ keeping, stale }: { keeping: Keeping; stale: boolean }) {
+  const calm = keeping.state === 'kept' || keeping.state === 'typing' || keeping.state === 'keeping';
+  return (
+    <span
+      role="status"
+      data-state={keeping.state}
+      data-stale={stale}
+      className={`text-sm ${calm ? 'text-quiet' : 'rounded-control bg-warn-soft px-2 py-0.5 text-warn'}`}
+    >
+      {KEPT[keeping.state]}
+      {keeping.state === 'kept' && ` · ${clock(keeping.at)}`}
+      {keeping.state === 'refused' && `: ${keeping.why}`}
+      {keeping.state === 'signed-out' && (
+        <a className="ml-1 underline" href={`/sign-in?from=${encodeURIComponent(window.location.pathname)}`}>
+          Sign in
+        </a>
+      )}
+    </span>
+  );
+}
+
+interface KeepProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  versions: VersionItem[];
+  onKeep: (note: string) => Promise<void>;
+}
+
+function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps) {
+  const [note, setNote] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+
+  async function keep(event: FormEvent) {
+    event.preventDefault();
+    try {
+      await onKeep(note);
+      setNote('');
+      setProblem(null);
+      onOpenChange(false);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      setProblem(error);
+    }
+  }
+
+  const errors = (problem?.body as { errors?: { path: string; text: string }[] } | null)?.errors ?? [];
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title={`Keep version ${(versions[0]?.number ?? 0) + 1}`}
+      says="A version never changes again; the draft goes on from it."
+    >
+      <form onSubmit={keep} className="mt-4">
+        <label htmlFor="note" className="block font-semibold">
+          What is different in it?
+        </label>
+        <TextInput
+          id="note"
+          label="What is different in it?"
+          className="mt-1 w-full"
+          value={note}
+          onType={(text) => setNote(String(text))}
+        />
+        {problem && (
+          <div role="alert" className="mt-3 rounded-control bg-stop-soft p-2 text-stop">
+            {problem.detail}
+            {errors.map((error) => (
+              <p key={error.path}>{error.text}</p>
+            ))}
+          </div>
+        )}
+        <div className="mt-4 flex justify-end gap-2">
+          <Button look="quiet" onClick={() => onOpenChange(false)}>
+            Not now
+          </Button>
+          <Button type="submit">Keep it</Button>
+        </div>
+      </form>
+      {versions.length > 0 && (
+        <ol className="mt-4 border-t border-line pt-3 text-sm">
+          {versions.map((version) => (
+            <li key={version.number} className="flex gap-3 py-0.5">
+              <strong>{version.number}</strong>
+              <span className="grow">{version.note || 'no note'}</span>
+              <span className="text-quiet">
+                {version.created_by}, {new Date(version.created_at).toLocaleDateString('en-GB')}
+              </span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,77 @@
+import type { TimeWindow } from '@/api';
+import { WindowBar } from '@/drawing';
+import { duration, millimetres, percent } from '@/format/numbers';
+import { useBench } from './BenchContext';
+import { at, text } from './document';
+
+const MINUTES: Record<string, number> = { s: 1 / 60, min: 1, h: 60, d: 1440 };
+
+/** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
+export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
+  const { evaluation, value, set, readOnly } = useBench();
+  const window = evaluation?.jars[jar]?.window;
+  const fish = evaluation?.fish;
+  const way = ['jars', jar, 'method', 'contact_time'];
+  const planned = at(value(way), ['value']);
+  const contact =
+    typeof planned === 'number' ? planned * (MINUTES[text(value([...way, 'unit'])) ?? ''] ?? 1) : null;
+  const unable = evaluation?.notices.find(
+    (notice) =>
+      notice.path.startsWith(`/jars/${jar}`) && ['outside-model', 'not-modelled'].includes(notice.code),
+  );
+  return (
+    <section
+      aria-label="Window"
+      className={`grid items-center gap-4 rounded-plate border border-line bg-plate px-4 py-2 md:grid-cols-[9rem_minmax(0,1fr)] xl:grid-cols-[9rem_minmax(0,1fr)_18rem] ${className}`}
+      data-stale={stale}
+    >
+      <div>
+        <h2 className="text-lg">Jar {jar + 1} on this cut</h2>
+        <p className="text-sm text-quiet">{millimetres(fish?.thickness_mm)} thick</p>
+      </div>
+      {window ? (
+        <>
+          <WindowBar
+            window={window}
+            contact={contact}
+            label="Planned contact time"
+            onContact={readOnly ? undefined : (minutes) => set(way, { value: minutes, unit: 'min' })}
+          />
+          <Advice window={window} contact={contact} />
+        </>
+      ) : (
+        <p className="text-quiet xl:col-span-2" data-part="no-window">
+          {unable?.text ??
+            'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.'}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** What to do, and what limits it. */
+function Advice({ window, contact }: { window: TimeWindow; contact: number | null }) {
+  const state = window.at_contact_time;
+  const late = contact !== null && contact > window.latest_min;
+  const early = contact !== null && contact < window.earliest_min;
+  return (
+    <div className="text-sm md:col-span-2 xl:col-span-1">
+      <p className={`text-base font-semibold ${late ? 'text-stop' : ''}`} data-part="advice">
+        {late && `Too long: lift out by ${duration(window.latest_min)}.`}
+        {early && `Too short: it has done nothing before ${duration(window.earliest_min)}.`}
+        {!late &&
+          !early &&
+          `Lift out between ${duration(window.best_from_min)} and ${duration(window.best_to_min)}.`}
+      </p>
+      <p className="text-quiet">
+        At {duration(window.latest_min)}: {window.reasons[0]}.
+      </p>
+      {state && contact !== null && (
+        <p className="text-quiet">
+          After {duration(contact)}: salt {percent(state.salt_pct_of_fish)} of the fish
+          {state.acid_depth_mm > 0 && `, acid ${millimetres(state.acid_depth_mm)} deep`}.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useNavigate, useRouteContext } from '@tanstack/react-router';
+import { useState } from 'react';
+import { api, type Filters, formulasQuery, type Problem, taken } from '@/api';
+import { KINDS } from '@/app/texts';
+import { shelfScale } from '@/drawing';
+import { Button, Choice, TextInput } from '@/ui';
+import { Standing } from './Standing';
+
+const HIGHEST = 118;
+const EMPTY = {
+  format: 'jar-table/formula',
+  format_version: 1,
+  title: 'New formula',
+  servings: 4,
+  fish: { skin: 'none', bone: 'out', state: 'fresh' },
+  jars: [],
+  cook: { method: 'pan' },
+} as const;
+
+/** The kitchen's formulas as jars standing on a table. */
+export function Table() {
+  const { kitchen } = useRouteContext({ from: '/$kitchen' });
+  const navigate = useNavigate();
+  const [filters, setFilters] = useState<Filters>({});
+  const asked = useQuery({ ...formulasQuery(kitchen.slug, filters), placeholderData: keepPreviousData });
+  const items = asked.data?.items ?? [];
+  const scale = shelfScale(
+    items.flatMap((item) => item.card.jars.map((jar) => jar.strata)),
+    HIGHEST,
+  );
+  const filtered = Object.values(filters).some(Boolean);
+
+  async function start() {
+    const path = { kitchen: kitchen.slug };
+    const made = await taken(
+      api.POST('/api/kitchens/{kitchen}/formulas', {
+        params: { path },
+        body: structuredClone(EMPTY) as never,
+      }),
+    );
+    await navigate({
+      to: '/$kitchen/bench/$formula',
+      params: { kitchen: kitchen.slug, formula: String(made.id) },
+    });
+  }
+
+  return (
+    <main className="mx-auto w-full max-w-7xl p-4">
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="mr-2 text-2xl">On the table</h1>
+        <TextInput
+          label="Search formulas"
+          type="search"
+          placeholder="Search: zander, caraway, soy …"
+          className="w-72"
+          value={filters.q ?? ''}
+          onType={(q) => setFilters({ ...filters, q: String(q) })}
+        />
+        <Choice
+          label="Kind of jar"
+          value={filters.kind ?? ''}
+          choices={{ '': 'every kind', ...KINDS }}
+          onPick={(kind) => setFilters({ ...filters, kind })}
+        />
+        <Choice
+          label="Tag"
+          value={filters.tag ?? ''}
+          choices={{
+            '': 'every tag',
+            ...Object.fromEntries((asked.data?.tags ?? []).map((tag) => [tag, tag])),
+          }}
+          onPick={(tag) => setFilters({ ...filters, tag })}
+        />
+        {kitchen.role !== 'viewer' && (
+          <Button className="ml-auto" onClick={start}>
+            New formula
+          </Button>
+        )}
+      </div>
+      {asked.isPending && <p className="mt-10 text-quiet">Setting the table …</p>}
+      {asked.isError && (
+        <p role="alert" className="mt-4 rounded-control bg-warn-soft p-3 text-warn">
+          {(asked.error as Problem).detail}{' '}
+          <button type="button" className="underline" onClick={() => asked.refetch()}>
+            Try again
+          </button>
+        </p>
+      )}
+      {asked.isSuccess && items.length === 0 && (
+        <p className="mt-10 text-quiet">
+          {filtered
+            ? 'No formula matches. Take a word or a filter away.'
+            : 'The table is empty. Begin with “New formula”: choose a fish, weigh it, set a jar on it.'}
+        </p>
+      )}
+      <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-5 gap-y-6">
+        {items.map((item) => (
+          <Standing key={item.id} item={item} kitchen={kitchen.slug} scale={scale} high={HIGHEST} />
+        ))}
+      </ul>
+    </main>
+  );
+}
