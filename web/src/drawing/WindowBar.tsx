@@ -84,7 +84,7 @@ export function WindowBar({ window, contact, onContact, label }: Props) {
       {ticks.map((minutes) => (
         <div
           key={minutes}
-          className="absolute top-[61px] -translate-x-1/2 text-center text-xs text-quiet"
+          className="absolute top-[61px] -translate-x-1/2 text-center text-xs whitespace-nowrap text-quiet"
           style={{ left: `${at(minutes)}%` }}
         >
           <div className="mx-auto h-1.5 w-px bg-edge" />

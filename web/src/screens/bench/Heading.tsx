@@ -67,8 +67,8 @@ const KEPT: Record<Keeping['state'], string> = {
   kept: 'All changes kept',
   typing: 'Keeping …',
   keeping: 'Keeping …',
-  offline: 'Not connected: your typing is kept in this browser',
-  'signed-out': 'Signed out: your typing is kept in this browser',
+  offline: 'Not connected: typing is kept here, figures are the last ones',
+  'signed-out': 'Signed out: typing is kept here',
   refused: 'Not kept',
   conflict: 'Changed by somebody else too',
 };

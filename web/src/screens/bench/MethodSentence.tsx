@@ -102,7 +102,7 @@ export function MethodSentence({ place }: { place: number }) {
               →
             </Button>
             <Button look="quiet" onClick={() => set(['jars', place], undefined)}>
-              Take the jar away
+              Take away
             </Button>
           </>
         )}

@@ -50,7 +50,7 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
           A line is not weighed yet: readings leave it out.
         </p>
       )}
-      <dl className={`md:columns-2 md:gap-6 xl:columns-1 ${stale ? 'opacity-70' : ''}`} data-stale={stale}>
+      <dl className="md:columns-2 md:gap-6 xl:columns-1" data-stale={stale}>
         {reading &&
           shown(reading)
             .filter(([key, , words]) => words !== MISSING || key === 'salt_pct_of_fish')
