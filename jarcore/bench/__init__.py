@@ -1,5 +1,6 @@
 """What is asked of a formula. Imports judgement and below."""
 
 from jarcore.bench.evaluate import evaluate
+from jarcore.bench.profiles import Profiles, profiles
 
-__all__ = ["evaluate"]
+__all__ = ["Profiles", "evaluate", "profiles"]

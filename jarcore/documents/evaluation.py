@@ -103,6 +103,8 @@ class Reading(TypedDict):
     sodium_mg: float
     set_out_g: float
     pick_up_g: float
+    pick_up_g_range: NotRequired[Range]
+    coverage_g_per_100cm2: float | None
     discard_g: float
     hydration_pct: float | None
     flow: str | None
@@ -126,6 +128,7 @@ class AtContact(TypedDict):
     evenness: float | None
     acid_turned_fraction: float
     acid_depth_mm: float
+    firmed_share: NotRequired[float]
 
 
 class Window(TypedDict):
@@ -181,6 +184,9 @@ class Ledger(TypedDict):
     salt_g_per_serving: float | None
     sodium_mg_per_serving: float | None
     left_for_finish_g: float | None
+    second_salting_g: float | None
+    sides_salt_g_per_serving: float
+    guidance: list[dict[str, Any]]
     targets: dict[str, TargetState]
 
 
@@ -207,8 +213,12 @@ class CookResult(TypedDict):
     stages: list[CookStage]
     core_c: float
     rest_minutes: float | None
+    pull_c: float | None
     oil: dict[str, float] | None
     zones: list[dict[str, Any]]
+    burn: dict[str, Any] | None
+    order: list[dict[str, Any]]
+    locks: list[str]
 
 
 class Caution(TypedDict):

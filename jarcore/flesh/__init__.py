@@ -2,7 +2,13 @@
 
 from jarcore.flesh.acid_front import AcidFront, acid_front, film_time
 from jarcore.flesh.geometry import Piece, measure_piece, outline, round_fish_thickness_mm, section, turned_share
-from jarcore.flesh.salting import bath_salt_g, dry_salt_uptake_pct, rinse_factor, salt_diffusivity
+from jarcore.flesh.salting import (
+    bath_salt_g,
+    dry_salt_uptake_pct,
+    firmed_depth_mm,
+    rinse_factor,
+    salt_diffusivity,
+)
 
 __all__ = [
     "AcidFront",
@@ -11,6 +17,7 @@ __all__ = [
     "bath_salt_g",
     "dry_salt_uptake_pct",
     "film_time",
+    "firmed_depth_mm",
     "measure_piece",
     "outline",
     "rinse_factor",

@@ -42,6 +42,15 @@ def rinse_factor(rinse_s: float, effective_s: float) -> float:
     return math.sqrt(1 + ratio) - math.sqrt(ratio)
 
 
+def firmed_depth_mm(seconds: float, threshold: float, surface: float, fat_class: str, celsius: float) -> float:
+    """How deep salt in the flesh's water is above a threshold [both g/100 g water]: 2 erfc^-1(u*/u_s) sqrt(D t)."""
+    if surface <= threshold:
+        return 0.0
+    from scipy.special import erfcinv
+
+    return 2000 * float(erfcinv(threshold / surface)) * math.sqrt(salt_diffusivity(fat_class, celsius) * seconds)
+
+
 def bath_salt_g(
     seconds: float, salt_g: float, bath_water_g: float, flesh_g: float, fat_class: str, celsius: float, way_m: float
 ) -> float:

@@ -1,30 +1,36 @@
 """What a jar is: its lines, readings and window. Imports flesh and below."""
 
-from jarcore.jars.contents import Contents, line_results, reading_of, spread, target_states, weigh_jar
+from jarcore.jars.coating import coat_of
+from jarcore.jars.contents import Coat, Contents, line_results, reading_of, target_states, weigh_jar
+from jarcore.jars.cooking import cook_result, heat_for
 from jarcore.jars.fish import MeasuredFish, fish_result, measure_fish
-from jarcore.jars.kinds import SaltStep, salt_step, span_of
-from jarcore.jars.place import CONTACT_KINDS, Standing, standing_of
+from jarcore.jars.kinds import LIQUIDS, SaltStep, salt_step, window_for
+from jarcore.jars.place import CONTACT_KINDS, Standing, contact_share, standing_of
 from jarcore.jars.quantities import Quantities
-from jarcore.jars.window import Limit, Span, window_of
+from jarcore.jars.window import Limit, in_words
 
 __all__ = [
     "CONTACT_KINDS",
+    "LIQUIDS",
+    "Coat",
     "Contents",
     "Limit",
     "MeasuredFish",
     "Quantities",
     "SaltStep",
-    "Span",
     "Standing",
+    "coat_of",
+    "contact_share",
+    "cook_result",
     "fish_result",
+    "heat_for",
+    "in_words",
     "line_results",
     "measure_fish",
     "reading_of",
     "salt_step",
-    "span_of",
-    "spread",
     "standing_of",
     "target_states",
     "weigh_jar",
-    "window_of",
+    "window_for",
 ]

@@ -1,7 +1,7 @@
 """What is in a jar: its lines weighed, and the readings of the whole."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from jarcore.data import Ingredient, Pantry, parameter
 from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
@@ -21,6 +21,19 @@ RANGED = ("mass_g", "salt_pct", "salt_pct_of_fish", "sugar_pct", "acid_pct_citri
 
 
 @dataclass(frozen=True, slots=True)
+class Coat:
+    """Masses [g] to set out, picked up and thrown away, the pick-up's range, and the batter's consistency."""
+
+    set_out_g: float
+    pick_up_g: float
+    discard_g: float
+    low_g: float
+    high_g: float
+    hydration_pct: float | None = None
+    flow: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Contents:
     """A jar with its lines weighed [g]; None for a line that cannot be."""
 
@@ -30,17 +43,33 @@ class Contents:
     masses: tuple[float | None, ...]
     variants: tuple[tuple[float | None, ...], ...]
     composition: Composition
+    contact: Composition
     aqueous: Solution | None
+
+    def part_of(self, share: float) -> "Contents":
+        """The jar as if only a share of it were made [1]: for one group of the pieces."""
+        masses = tuple(None if mass is None else mass * share for mass in self.masses)
+        return _contents(self.jar, self.path, self.specs, masses, ())
+
+    def later_salt_g(self) -> float:
+        """Salt [g] of the lines that go on just before heat or on the plate."""
+        return self.composition.salt_g - self.contact.salt_g
 
     @property
     def complete(self) -> bool:
         """Whether every line could be weighed."""
         return all(mass is not None for mass in self.masses)
 
-    def parts(self, masses: Sequence[float | None] | None = None) -> list[tuple[Ingredient, float]]:
-        """(ingredient, mass [g]) of the lines that could be weighed."""
+    def parts(
+        self, masses: Sequence[float | None] | None = None, contact: bool = False
+    ) -> list[tuple[Ingredient, float]]:
+        """(ingredient, mass [g]) of the lines that could be weighed; with CONTACT only those in the jar itself."""
         chosen = self.masses if masses is None else masses
-        return [(s.ingredient, m) for s, m in zip(self.specs, chosen, strict=True) if s.ingredient and m]
+        return [
+            (s.ingredient, m)
+            for s, m in zip(self.specs, chosen, strict=True)
+            if s.ingredient and m and (not contact or s.line.when in (None, "jar"))
+        ]
 
     def allergens(self) -> list[str]:
         """Allergens of the jar, in the format's order."""
@@ -70,8 +99,25 @@ def weigh_jar(
 
     middle = weighed([MIDDLE] * len(specs))
     variants = tuple(weighed(pick) for pick in _picks(specs))
-    parts = [(s.ingredient, m) for s, m in zip(specs, middle, strict=True) if s.ingredient and m]
-    return Contents(jar, path, specs, middle, variants, mix(parts), solution(parts))
+    return _contents(jar, path, specs, middle, variants)
+
+
+def _contents(
+    jar: Jar,
+    path: str,
+    specs: tuple[Spec, ...],
+    masses: tuple[float | None, ...],
+    variants: tuple[tuple[float | None, ...], ...],
+) -> Contents:
+    nothing = Contents(jar, path, specs, masses, variants, Composition(), Composition(), None)
+    parts, contact = nothing.parts(), nothing.parts(contact=True)
+    whole = mix(parts)
+    return replace(
+        nothing,
+        composition=whole,
+        contact=whole if len(parts) == len(contact) else mix(contact),
+        aqueous=solution(contact),
+    )
 
 
 def _picks(specs: Sequence[Spec]) -> list[list[int]]:
@@ -186,8 +232,11 @@ def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) ->
     }
 
 
-def reading_of(contents: Contents, fish: MeasuredFish, read: Quantities) -> Reading:
-    """The readings of a whole jar as made, with ranges where amounts were written as ranges."""
+def reading_of(contents: Contents, fish: MeasuredFish, coat: Coat | None, read: Quantities) -> Reading:
+    """The readings of a whole jar as made, with ranges where amounts were written as ranges.
+
+    COAT is what a coating takes; other kinds are set out and picked up whole.
+    """
     whole = contents.composition
     shares = _shares(whole, contents.aqueous, fish)
     sour_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.sour)
@@ -198,16 +247,19 @@ def reading_of(contents: Contents, fish: MeasuredFish, read: Quantities) -> Read
         "volume_ml": whole.volume_ml,
         "oil_to_acid_volume": oil_ml / sour_ml if sour_ml else None,
         "sodium_mg": whole.sodium_mg,
-        "set_out_g": whole.mass_g,
-        "pick_up_g": whole.mass_g,
-        "discard_g": 0.0,
-        "hydration_pct": None,
-        "flow": None,
+        "set_out_g": coat.set_out_g if coat else whole.mass_g,
+        "pick_up_g": coat.pick_up_g if coat else whole.mass_g,
+        "discard_g": coat.discard_g if coat else 0.0,
+        "coverage_g_per_100cm2": whole.mass_g / fish.surface_cm2 * 100 if fish.surface_cm2 else None,
+        "hydration_pct": coat.hydration_pct if coat else None,
+        "flow": coat.flow if coat else None,
         "cost": None,
         "allergens": contents.allergens(),
         "strata": [{"component": name, "mass_g": mass, "volume_ml": volume} for name, mass, volume in whole.strata()],
         "targets": {},
     }
+    if coat and coat.low_g < coat.high_g and coat.pick_up_g:
+        reading["pick_up_g_range"] = [coat.low_g, coat.high_g]
     others = [_shares(mix(contents.parts(v)), solution(contents.parts(v)), fish) for v in contents.variants]
     for name in RANGED:
         ends = spread(shares[name], [other[name] for other in others])

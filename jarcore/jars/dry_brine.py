@@ -4,7 +4,7 @@ import math
 
 from jarcore.data import parameter
 from jarcore.documents.formula import Method
-from jarcore.flesh import dry_salt_uptake_pct, rinse_factor, salt_diffusivity
+from jarcore.flesh import dry_salt_uptake_pct, firmed_depth_mm, rinse_factor, salt_diffusivity
 from jarcore.flesh.diffusion import centre_of_dose
 from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
@@ -16,13 +16,15 @@ from jarcore.jars.window import Limit, Span, in_words
 TIMED_TARGETS = (0.7, 1.0, 1.3, 1.8)
 OUTSIDE_PCT, HIGH_PCT = 2.5, 2.0
 DEFAULT_RINSE_S = 15.0
+# Salt in the flesh's water that firms it, and in saturated brine [g/100 g water].
+FIRM, BRINE = 3.0, 35.9
 
 
 def crystal_lag_s(contents: Contents) -> float:
     """Seconds until the coarsest salt of the jar has begun to dissolve."""
     lags = [
         parameter(f"dissolve_lag_{ingredient.particle}")
-        for ingredient, _ in contents.parts()
+        for ingredient, _ in contents.parts(contact=True)
         if ingredient.group == "salt" and ingredient.particle in ("fine", "flake", "coarse")
     ]
     return max(lags, default=parameter("dissolve_lag_fine"))
@@ -38,7 +40,7 @@ def taken_up_pct(contents: Contents, fish: MeasuredFish, standing: Standing, min
         piece.plan_cm2 * (piece.open_broad_faces + (2 - piece.open_broad_faces) * parameter("skin_salt_share")) / 2
     )
     edges = piece.edge_cm2 * (1.0 if piece.skin != "all_round" else parameter("skin_salt_share"))
-    dose = contents.composition.salt_g / fish.edible_g * 100
+    dose = contents.contact.salt_g / fish.edible_g * 100
     surface = 2 * open_plan + edges + piece.slash_cm2
     if method.school == "timed_rinse":
         # The heavy school salts the cut side: one plan face, the skin's share of the other, and the edges.
@@ -85,9 +87,9 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
 
 
 def _check_dose(contents: Contents, fish: MeasuredFish, read: Quantities) -> None:
-    dose = contents.composition.salt_g / (fish.edible_g or math.inf) * 100
+    dose = contents.contact.salt_g / (fish.edible_g or math.inf) * 100
     timed = (contents.jar.method or Method()).school == "timed_rinse"
-    if contents.complete and contents.composition.salt_g <= 0:
+    if contents.complete and contents.contact.salt_g <= 0:
         read.say("unstated", f"{contents.path}/lines", "This dry brine holds no salt. Add a salt.")
     elif dose >= OUTSIDE_PCT and not timed:
         text = f"{dose:.1f} % salt, all left in, is a cure, which this tool does not time; the fish stays raw. Stay below {OUTSIDE_PCT} %."
@@ -138,6 +140,11 @@ def _measured(contents: Contents, fish: MeasuredFish, standing: Standing, read: 
             "evenness": centre_of_dose(fourier),
             "acid_turned_fraction": 0.0,
             "acid_depth_mm": 0.0,
+            "firmed_share": min(
+                1.0,
+                firmed_depth_mm(contact * 60, FIRM, BRINE, fish.species.fat_class, standing.celsius)
+                / fish.piece.diffusion_mm,
+            ),
         },
     )
 

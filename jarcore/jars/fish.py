@@ -26,15 +26,21 @@ class MeasuredFish:
     piece: Piece | None
     celsius: float
     estimated: tuple[str, ...]
+    thin_zone_mm: float | None = None
+    groups: tuple["FishGroup", ...] = ()
 
     @property
     def surface_cm2(self) -> float | None:
         """Surface of all pieces [cm2]."""
+        if self.groups:
+            return sum(group.fish.surface_cm2 or 0.0 for group in self.groups)
         return self.piece.surface_cm2 * self.pieces if self.piece and self.pieces else None
 
     @property
     def slots(self) -> int:
         """Slots that the slashes make, over all pieces."""
+        if self.groups:
+            return sum(group.fish.slots for group in self.groups)
         return round(self.piece.slashes * self.pieces) if self.piece and self.pieces else 0
 
     @property
@@ -55,6 +61,14 @@ class MeasuredFish:
     def timed(self) -> bool:
         """Whether enough is known to time a jar by this fish."""
         return bool(self.species and not self.ambiguous and self.piece and self.edible_g)
+
+
+@dataclass(frozen=True, slots=True)
+class FishGroup:
+    """Pieces of one size among unlike pieces."""
+
+    id: str | None
+    fish: MeasuredFish
 
 
 def edible_share(species: Species | None, cut: Cut | None, basis: str, bone: str) -> float:
@@ -83,17 +97,47 @@ def edible_weight(
 def measure_fish(fish: Fish, servings: float | None, pantry: Pantry, read: Quantities) -> MeasuredFish:
     """The fish as measured; what is missing is estimated where practice allows, and said."""
     species = _species(fish, pantry, read)
+    if not fish.groups:
+        return _measure(fish, "/fish", species, servings, pantry, read)
+    groups = []
+    for place, group in enumerate(fish.groups):
+        path = f"/fish/groups/{place}"
+        own = {
+            "pieces": group.pieces,
+            "weight": group.weight,
+            "thickness": group.thickness,
+            "cut": group.cut or fish.cut,
+        }
+        measured = _measure(fish.model_copy(update={**own, "groups": None}), path, species, servings, pantry, read)
+        groups.append(FishGroup(group.id, measured))
+    known = [group.fish for group in groups if group.fish.piece is not None]
+    if not known:
+        return groups[0].fish
+    # The thinnest pieces stand for all where one piece has to.
+    thinnest = min(known, key=lambda one: one.piece.thickness_mm if one.piece else 0.0)
+    return replace(
+        thinnest,
+        pieces=sum(one.pieces or 0.0 for one in known),
+        edible_g=sum(one.edible_g or 0.0 for one in known),
+        groups=tuple(groups),
+    )
+
+
+def _measure(
+    fish: Fish, path: str, species: Species | None, servings: float | None, pantry: Pantry, read: Quantities
+) -> MeasuredFish:
     cut = pantry.cuts[fish.cut] if fish.cut else None
     if cut is None:
-        read.say("unstated", "/fish/cut", "The cut is not stated; time hangs on it. Choose one.")
+        read.say("unstated", f"{path}/cut", "The cut is not stated; time hangs on it. Choose one.")
     estimated: list[str] = []
-    pieces = read.count(fish.pieces, "/fish/pieces")
+    pieces = read.count(fish.pieces, f"{path}/pieces")
     lengths = {
-        name: read.length_mm(getattr(fish, name), f"/fish/{name}")
+        name: read.length_mm(getattr(fish, name), f"{path}/{name}")
         for name in ("length", "width", "thickness", "thin_zone")
     }
-    edible = edible_weight(fish.weight, "/fish/weight", fish, species, cut, read, "fillet")
-    gross = read.mass_g(fish.weight, "/fish/weight")
+    edible = edible_weight(fish.weight, f"{path}/weight", fish, species, cut, read, "fillet")
+    gross = read.mass_g(fish.weight, f"{path}/weight")
+    celsius = read.celsius(fish.temperature, "/fish/temperature")
     known = MeasuredFish(
         species,
         bool(species and species.candidates),
@@ -101,61 +145,67 @@ def measure_fish(fish: Fish, servings: float | None, pantry: Pantry, read: Quant
         pieces,
         edible,
         None,
-        read.celsius(fish.temperature, "/fish/temperature") or DEFAULT_CELSIUS
-        if fish.temperature is None or fish.temperature.value != 0
-        else 0.0,
+        DEFAULT_CELSIUS if celsius is None else celsius,
         (),
+        lengths["thin_zone"],
     )
     size = _block_mass(lengths, cut)
     if edible is None and size and pieces:
         gross = edible = size * pieces
         estimated.append("edible_g")
-        read.say("estimated", "/fish/weight", "No weight is stated: it is estimated from the size of a piece.")
+        read.say("estimated", f"{path}/weight", "No weight is stated: it is estimated from the size of a piece.")
     if edible is None or gross is None:
-        if not any(entry["path"].startswith("/fish/weight") for entry in read.notices):
-            read.say(
-                "unstated", "/fish/weight", "The weight is not stated; amounts hang on it. Weigh all pieces together."
-            )
+        if not any(entry["path"].startswith(f"{path}/weight") for entry in read.notices):
+            text = "The weight is not stated; amounts hang on it. Weigh all pieces together."
+            read.say("unstated", f"{path}/weight", text)
         return known
     if pieces is None:
         pieces = max(1.0, float(round(gross / size))) if size else servings or 1.0
         estimated.append("pieces")
-        read.say("estimated", "/fish/pieces", f"The number of pieces is not stated: taken as {pieces:g}.")
+        read.say("estimated", f"{path}/pieces", f"The number of pieces is not stated: taken as {pieces:g}.")
     thickness = lengths["thickness"]
     if thickness is None and cut is not None:
-        thickness = (
-            round_fish_thickness_mm(gross / pieces) if cut.default_thickness_mm is None else cut.default_thickness_mm
-        )
+        flat = cut.plan == "body" and species is not None and species.shape != "round"
+        if flat:
+            read.say("unstated", f"{path}/thickness", "A flat or slender fish has no usual thickness. Measure it.")
+            return replace(known, pieces=pieces, edible_g=edible, estimated=tuple(estimated))
+        standard = cut.default_thickness_mm
+        thickness = round_fish_thickness_mm(gross / pieces) if standard is None else standard
         estimated.append("thickness_mm")
-        read.say(
-            "estimated",
-            "/fish/thickness",
-            f"The thickness is not stated: taken as {thickness:.0f} mm. Measure it; time hangs on it.",
-        )
+        text = f"The thickness is not stated: taken as {thickness:.0f} mm. Measure it; time hangs on it."
+        read.say("estimated", f"{path}/thickness", text)
     piece = None
     if cut is not None and thickness is not None:
-        slashes = fish.slashes
-        per_side = read.count(slashes.per_side, "/fish/slashes/per_side") if slashes else None
-        slash_length = read.length_mm(slashes.length, "/fish/slashes/length") if slashes else None
-        piece = measure_piece(
-            gross / pieces if cut.plan == "body" else edible / pieces,
-            thickness,
-            cut,
-            length_mm=lengths["length"],
-            width_mm=lengths["width"],
-            skin=fish.skin or "none",
-            slashes_per_side=round(per_side or 0),
-            slash_depth=(slashes and slashes.depth) or "half",
-            slash_length_mm=slash_length,
+        piece = _piece(
+            fish, path, cut, gross / pieces if cut.plan == "body" else edible / pieces, thickness, lengths, read
         )
-        if thickness > 1.5 * min(piece.width_mm, piece.length_mm):
-            read.say(
-                "outside-model",
-                "/fish/thickness",
-                f"A piece of {piece.mass_g:.0f} g that is {thickness:.0f} mm thick would be only {piece.length_mm:.0f} mm long and "
-                f"{piece.width_mm:.0f} mm wide. Check weight, pieces and thickness.",
-            )
     return replace(known, pieces=pieces, edible_g=edible, piece=piece, estimated=tuple(estimated))
+
+
+def _piece(
+    fish: Fish, path: str, cut: Cut, mass_g: float, thickness: float, lengths: dict[str, float | None], read: Quantities
+) -> Piece:
+    slashes = fish.slashes
+    per_side = read.count(slashes.per_side, "/fish/slashes/per_side") if slashes else None
+    slash_length = read.length_mm(slashes.length, "/fish/slashes/length") if slashes else None
+    piece = measure_piece(
+        mass_g,
+        thickness,
+        cut,
+        length_mm=lengths["length"],
+        width_mm=lengths["width"],
+        skin=fish.skin or "none",
+        slashes_per_side=round(per_side or 0),
+        slash_depth=(slashes and slashes.depth) or "half",
+        slash_length_mm=slash_length,
+    )
+    if thickness > 1.5 * min(piece.width_mm, piece.length_mm):
+        text = (
+            f"A piece of {piece.mass_g:.0f} g that is {thickness:.0f} mm thick would be only {piece.length_mm:.0f} mm long "
+            f"and {piece.width_mm:.0f} mm wide. Check weight, pieces and thickness."
+        )
+        read.say("outside-model", f"{path}/thickness", text)
+    return piece
 
 
 def _species(fish: Fish, pantry: Pantry, read: Quantities) -> Species | None:
@@ -209,5 +259,14 @@ def fish_result(fish: MeasuredFish) -> FishResult:
         "whole_pieces": whole,
         "surplus_g": (whole - pieces) * each if whole and pieces and each else (0.0 if whole else None),
         "estimated": list(fish.estimated),
-        "groups": [],
+        "groups": [{"id": group.id, **_group_result(group.fish)} for group in fish.groups],
+    }
+
+
+def _group_result(fish: MeasuredFish) -> dict[str, float | None]:
+    return {
+        "edible_g": fish.edible_g,
+        "pieces": fish.pieces,
+        "surface_cm2": fish.surface_cm2,
+        "thickness_mm": fish.piece.thickness_mm if fish.piece else None,
     }

@@ -3,9 +3,12 @@
 from collections.abc import Callable
 from dataclasses import replace
 
+import numpy as np
+
 from jarcore.data import parameter
 from jarcore.documents.evaluation import Move
-from jarcore.flesh import AcidFront, acid_front, bath_salt_g, film_time, turned_share
+from jarcore.flesh import AcidFront, acid_front, bath_salt_g, film_time, salt_diffusivity, turned_share
+from jarcore.flesh.engine import salt_profile
 from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import WARM, Standing, contact_share
@@ -18,6 +21,7 @@ STAGES = ("early", "best_from", "best_to", "late")
 SALT_TARGETS = (0.7, 1.0, 1.3, 1.8)
 SALT_TASTED = 0.2
 PASTE = "paste"
+SHELL_POINTS = 40
 
 
 def wet_cm2(fish: MeasuredFish, standing: Standing) -> float:
@@ -66,8 +70,8 @@ def salt_pct(contents: Contents, fish: MeasuredFish, standing: Standing, minutes
     way = fish.piece.diffusion_mm * (2 if _lying(standing) and fish.piece.skin == "none" else 1) / 1000
     grams = bath_salt_g(
         minutes * 60,
-        contents.composition.salt_g * share,
-        contents.composition.water_g * share,
+        contents.contact.salt_g * share,
+        contents.contact.water_g * share,
         fish.edible_g,
         fish.species.fat_class,
         standing.celsius,
@@ -89,20 +93,20 @@ def _salt_minutes(contents: Contents, fish: MeasuredFish, standing: Standing, ta
 
 def _dairy(contents: Contents) -> bool:
     """Whether dairy is most of the watery part."""
-    watery = [(i, m) for i, m in contents.parts() if i.phase == "aqueous"]
+    watery = [(i, m) for i, m in contents.parts(contact=True) if i.phase == "aqueous"]
     return sum(m for i, m in watery if i.group == "dairy") > 0.5 * sum(m for _, m in watery)
 
 
 def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
     """How long such a jar may be kept, whatever the model says."""
-    pasty = any(i.particle == PASTE and i.group == "salty" for i, _ in contents.parts())
-    salty = contents.composition.salt_g > parameter("dairy_salted_share") / 100 * contents.composition.mass_g
+    pasty = any(i.particle == PASTE and i.group == "salty" for i, _ in contents.parts(contact=True))
+    salty = contents.contact.salt_g > parameter("dairy_salted_share") / 100 * contents.contact.mass_g
     if _dairy(contents):
         name = "cap_dairy_salted" if salty else "cap_dairy"
         words = "salted dairy tightens the flesh (a weak rule)" if salty else "raw fish in dairy is kept a day at most"
         return Limit(parameter(name), "salt" if salty else "keeping", words, hard=True)
     if acidity <= 0:
-        if salty and not pasty and contents.composition.salt_g > 0.05 * contents.composition.mass_g:
+        if salty and not pasty and contents.contact.salt_g > 0.05 * contents.contact.mass_g:
             return Limit(
                 parameter("cap_acid_chiller"),
                 "salt",
@@ -119,10 +123,10 @@ def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
 
 def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Quantities) -> Span | None:
     """The span of a liquid jar on this fish, with what would move it; None where it cannot be timed."""
-    if fish.piece is None or fish.species is None or not contents.parts():
+    if fish.piece is None or fish.species is None or not contents.parts(contact=True):
         return None
     jar = contents.aqueous
-    sour = jar is not None and contents.composition.acid_g > 0
+    sour = jar is not None and contents.contact.acid_g > 0
     span = _timed(contents, jar if sour else None, fish, standing, read)
     if span.binding.binding not in ("acid", "dose"):
         return span
@@ -142,6 +146,8 @@ def _timed(
         span = _without_acid(contents, jar is not None, keeping, salty, read)
     else:
         span = _with_acid(contents, front, litres, fish, standing, keeping, read)
+    if _dairy(contents):
+        span = _dairy_shell(contents, fish, standing, span)
     if salty[3] < NEVER:
         reason = f"by then the fish would hold {SALT_TARGETS[3]} % salt"
         span = span.capped(Limit(salty[3], "salt", reason))
@@ -157,8 +163,43 @@ def _timed(
     )
 
 
+def _dairy_shell(contents: Contents, fish: MeasuredFish, standing: Standing, span: Span) -> Span:
+    """Salted dairy firms a shell of the flesh: an empirical rule, and a weak one.
+
+    The bath is small, so its salt runs down as the flesh takes it: the shell may never grow so deep.
+    """
+    assert fish.piece is not None and fish.species is not None and fish.edible_g is not None
+    share = contact_share(contents, standing, fish)
+    salt, water = contents.contact.salt_g * share, contents.contact.water_g * share
+    threshold = parameter("shell_salt") / 100
+    if water <= 0 or salt <= threshold * water:
+        return span
+    way = fish.piece.diffusion_mm / 1000
+    flesh_water = parameter("salt_capacity_share") * parameter(f"water_{fish.species.fat_class}") * fish.edible_g
+    minutes = np.geomspace(1.0, parameter("cap_dairy_salted"), SHELL_POINTS)
+    rate = salt_diffusivity(fish.species.fat_class, standing.celsius)
+    depth, per_water = salt_profile(way, rate, salt, water, flesh_water, minutes * 60)
+    shell = [float(np.interp(threshold, row[::-1], depth[::-1], left=way, right=0.0)) / way for row in per_water]
+
+    def when(name: str) -> float:
+        reached = [t for t, s in zip(minutes, shell, strict=True) if s >= parameter(f"shell_{name}")]
+        return float(reached[0]) if reached else NEVER
+
+    late = when("late")
+    if late < NEVER:
+        span = span.capped(
+            Limit(late, "salt", "salt has firmed a quarter of the way in (a weak rule for salted dairy)")
+        )
+    return replace(
+        span,
+        earliest=min(span.earliest, when("early")),
+        best_from=min(max(span.best_from, parameter("dairy_best")), when("best_from")),
+        best_to=min(span.best_to, when("best_to")),
+    )
+
+
 def _salt_times(contents: Contents, fish: MeasuredFish, standing: Standing, cap: float) -> tuple[float, ...]:
-    if contents.composition.salt_g < SALT_TASTED / 100 * (fish.edible_g or 0):
+    if contents.contact.salt_g < SALT_TASTED / 100 * (fish.edible_g or 0):
         return (NEVER,) * 4
     times: list[float] = []
     for target in SALT_TARGETS:

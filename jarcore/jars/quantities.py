@@ -10,6 +10,8 @@ from jarcore.documents.formula import Length, Percent, Temperature, Time, Volume
 from jarcore.substances import celsius, factor
 
 POSITION = re.compile(r"/\d+(?=/|$)")
+# A group of pieces is measured as the fish is, so it has the same limits.
+GROUP = re.compile(r"^/fish/groups/\d+/")
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +49,7 @@ class Quantities:
 
     def within(self, value: float, path: str, limit: Limit | None = None) -> float | None:
         """VALUE when it lies within the limits for PATH, else None and a notice that names value, limits and fix."""
-        limit = limit or limits().get(POSITION.sub("/*", path))
+        limit = limit or limits().get(POSITION.sub("/*", GROUP.sub("/fish/", path)))
         if limit is None or limit.low <= value <= limit.high:
             return value
         unit = f" {limit.unit}".replace("degC", "°C") if limit.unit else ""

@@ -1,5 +1,6 @@
 """What a window is made of: candidate limits, the one that binds, and its honest width."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -79,6 +80,21 @@ def window_of(span: Span) -> Window:
         if ends:
             window[f"{name}_range"] = ends  # type: ignore[literal-required]
     return window
+
+
+def tightest(spans: Sequence[tuple[str | None, Span]]) -> Window:
+    """One window for unlike pieces in one jar: the tightest governs; each group's own is listed beside it."""
+    windows = [(name, window_of(span)) for name, span in spans]
+    tight = min((window for _, window in windows), key=lambda window: window["latest_min"])
+    best_to = min(window["best_to_min"] for _, window in windows)
+    merged: Window = {**tight, "best_to_min": best_to}
+    merged["best_from_min"] = min(max(window["best_from_min"] for _, window in windows), best_to)
+    merged["earliest_min"] = min(max(window["earliest_min"] for _, window in windows), merged["best_from_min"])
+    for name in ("earliest_min_range", "best_from_min_range", "best_to_min_range"):
+        merged.pop(name, None)  # type: ignore[misc]
+    times = ("earliest_min", "best_from_min", "best_to_min", "latest_min", "binding")
+    merged["groups"] = [{"id": name, **{key: window[key] for key in times}} for name, window in windows]  # type: ignore[literal-required]
+    return merged
 
 
 def _spread(value: float, share: float, cap: float) -> list[float] | None:

@@ -25,6 +25,7 @@ class Case:
     clock: Clock
     core_celsius: float
     allergens: Sequence[str]
+    sodium_mg: float | None
     read: Quantities
 
     @property

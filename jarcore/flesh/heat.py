@@ -1,0 +1,168 @@
+"""Heat in a slab of fish: stages with effective coefficients, the core, the peak in the rest.
+
+Robin faces with effective h and medium temperature, evaporation lumped in. A modelled time is never proof.
+"""
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from jarcore.data import parameter
+from jarcore.flesh.engine import Chain, Vector, chain, face_link, slab_links
+
+CELLS = 40
+REST_POINTS = 12
+LONGEST_S = 4 * 3600.0
+
+
+@dataclass(frozen=True, slots=True)
+class Heat:
+    """What both faces meet: h [W/m2/K] and temperature [degC] below and above, whether it is turned, and the rest."""
+
+    h: float
+    medium_c: float
+    other_h: float
+    other_c: float
+    turns: bool
+    rest_h: float
+    rest_c: float
+    rest_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class Cooked:
+    """One cooking: time of a side and in all [s], core when pulled, peak of the core in the rest [degC], the mean."""
+
+    side_s: float
+    seconds: float
+    pull_c: float
+    peak_c: float
+    mean_c: float
+
+
+@lru_cache(maxsize=256)
+def _stage(thickness_m: float, low_h: float, low_c: float, high_h: float, high_c: float) -> Chain:
+    widths = np.full(CELLS, thickness_m / CELLS)
+    k = parameter("heat_conductivity")
+    volume_heat = parameter("heat_density") * parameter("heat_capacity")
+    low, high = (face_link(widths[0], k, h) for h in (low_h, high_h))
+    return chain(widths * volume_heat, slab_links(widths, k), (low, low_c), (high, high_c))
+
+
+def core_of(state: Vector, turned: bool) -> Vector:
+    """The coldest of the middle half for a turned piece, else the mid-plane [degC]; over the last axis."""
+    quarter = CELLS // 4
+    if turned:
+        coldest: Vector = state[..., quarter : CELLS - quarter].min(axis=-1)
+        return coldest
+    middle: Vector = state[..., CELLS // 2 - 1 : CELLS // 2 + 1].mean(axis=-1)
+    return middle
+
+
+class Slab:
+    """A slab of one thickness [m] under one heat; its stages are decomposed once and asked for any time."""
+
+    def __init__(self, thickness_m: float, heat: Heat) -> None:
+        self.heat = heat
+        thick = round(thickness_m, 6)
+        self.first = _stage(thick, heat.h, heat.medium_c, heat.other_h, heat.other_c)
+        self.second = _stage(thick, heat.other_h, heat.other_c, heat.h, heat.medium_c) if heat.turns else None
+        self.rest = _stage(thick, heat.rest_h, heat.rest_c, heat.rest_h, heat.rest_c)
+
+    def heated(self, start_c: float, side_s: float) -> Vector:
+        """Temperatures when pulled, after SIDE_S on each side [s] (or in all, when it is not turned)."""
+        state = self.first.at(np.full(CELLS, start_c), side_s)
+        return self.second.at(state, side_s) if self.second else state
+
+    def cooked(self, start_c: float, side_s: float) -> Cooked:
+        """What a cooking of SIDE_S a side gives."""
+        state = self.heated(start_c, side_s)
+        pull = float(core_of(state, self.heat.turns))
+        rested = self.rest.at(state, np.linspace(0, self.heat.rest_s, REST_POINTS))
+        peak = float(core_of(rested, self.heat.turns).max())
+        return Cooked(side_s, side_s * (2 if self.heat.turns else 1), pull, peak, float(state.mean()))
+
+    def _peaks(self, start_c: float, sides: Vector) -> Vector:
+        """Peak of the core in the rest [degC] for each of several times of a side [s]."""
+        states = self.first.each(np.full((1, CELLS), start_c), sides)
+        if self.second:
+            states = self.second.each(states, sides)
+        rests = np.linspace(0, self.heat.rest_s, REST_POINTS)
+        rested = self.rest.each(np.repeat(states, REST_POINTS, axis=0), np.tile(rests, len(sides)))
+        peaks: Vector = core_of(rested, self.heat.turns).reshape(len(sides), REST_POINTS).max(axis=1)
+        return peaks
+
+    def time_to(self, start_c: float, target_c: float) -> Cooked | None:
+        """The cooking whose core peaks at TARGET_C in the rest; None when it never does.
+
+        A coarse grid of times finds the neighbours, a fine one the time between them; the core only rises with it.
+        """
+        sides = np.concatenate(([0.0], np.geomspace(10.0, LONGEST_S, 14)))
+        above = np.nonzero(self._peaks(start_c, sides) >= target_c)[0]
+        if not len(above):
+            return None
+        place = max(int(above[0]), 1)
+        sides = np.linspace(sides[place - 1], sides[place], 10)
+        return self.cooked(start_c, float(np.interp(target_c, self._peaks(start_c, sides), sides)))
+
+    def core_course(self, start_c: float, side_s: float, points: int = 40) -> tuple[Vector, Vector]:
+        """(time [s], core [degC]) through heating and rest."""
+        heat_times = np.linspace(0, side_s, points)
+        first = self.first.at(np.full(CELLS, start_c), heat_times)
+        times, states = [heat_times], [first]
+        if self.second:
+            times.append(heat_times[1:] + side_s)
+            states.append(self.second.at(first[-1], heat_times[1:]))
+        rest_times = np.linspace(0, self.heat.rest_s, points)[1:]
+        times.append(rest_times + times[-1][-1])
+        states.append(self.rest.at(states[-1][-1], rest_times))
+        return np.concatenate(times), core_of(np.concatenate(states), self.heat.turns)
+
+
+@lru_cache(maxsize=512)
+def time_to_core(thickness_m: float, heat: Heat, start_c: float, target_c: float) -> Cooked | None:
+    """Slab.time_to, kept: most keystrokes change nothing that heats."""
+    return Slab(thickness_m, heat).time_to(start_c, target_c)
+
+
+@lru_cache(maxsize=512)
+def rod_seconds(thickness_m: float, heat: Heat, start_c: float, target_c: float) -> float | None:
+    """Seconds until the core of a round fish reaches a target: the product of a slab and one twice as thick.
+
+    No carry-over is counted on. None when it never gets there.
+    """
+    thin, thick = (Slab(thickness_m * factor, heat) for factor in (1, 2))
+    if target_c >= heat.medium_c or start_c >= target_c:
+        return None
+    wanted = (heat.medium_c - target_c) / (heat.medium_c - start_c)
+
+    def left(seconds: float) -> float:
+        cores = (float(core_of(slab.heated(start_c, seconds), False)) for slab in (thin, thick))
+        first, second = ((heat.medium_c - core) / (heat.medium_c - start_c) for core in cores)
+        return first * second
+
+    low, high = 0.0, 120.0
+    while left(high) > wanted:
+        high *= 2
+        if high > LONGEST_S:
+            return None
+    for _ in range(16):
+        middle = (low + high) / 2
+        low, high = (middle, high) if left(middle) > wanted else (low, middle)
+    return high
+
+
+def oil_drop_c(fish_kg: float, oil_l: float, burner_w: float) -> float:
+    """How far the oil falls in the first minute [degC] when FISH_KG goes in at once."""
+    plunge = parameter("plunge")
+    taken = fish_kg * parameter("fry_heat") * 1000 - parameter("burner_efficiency") * burner_w * (plunge - 20)
+    held = oil_l * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
+    return max(0.0, taken) / held
+
+
+def batch_kg(oil_l: float, burner_w: float) -> float:
+    """The most fish for one batch [kg] within the allowed drop."""
+    held = oil_l * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
+    given = parameter("burner_efficiency") * burner_w * (parameter("plunge") - 20)
+    return (held * parameter("allowed_drop") + given) / (parameter("fry_heat") * 1000)
