@@ -1,38 +1,57 @@
-"""The core on the command line: evaluate a file, check the tables. Only the answer goes to standard output."""
+"""The core on the command line: evaluate or profile a file, check the tables. Only the answer goes to standard output."""
 
 import json
 import sys
 from pathlib import Path
 from typing import Any
 
-from jarcore.bench import evaluate
-from jarcore.data import faults
+from jarcore.bench import evaluate, profiles
+from jarcore.data import BadPantry, Pantry, default_pantry, faults, with_rows
 from jarcore.documents import LARGEST_BYTES, NotAFormula, formula_object, parse
 
-EVALUATED, FAILED, NO_FORMULA = 0, 1, 2
+DONE, FAILED, NO_FORMULA = 0, 1, 2
+COMMANDS = {"evaluate": evaluate, "profiles": profiles}
 
 
 def main(arguments: list[str]) -> int:
     """Run one command; returns the exit code."""
     match arguments:
-        case ["evaluate", name]:
-            return _evaluate(name)
+        case [("evaluate" | "profiles") as command, "--pantry", rows, name] | [
+            ("evaluate" | "profiles") as command,
+            name,
+            "--pantry",
+            rows,
+        ]:
+            return _answer(command, name, rows)
+        case [("evaluate" | "profiles") as command, name]:
+            return _answer(command, name, None)
         case ["tables"]:
             return _tables()
-    print("usage: jar evaluate FILE ('-' reads standard input)", file=sys.stderr)
+    print("usage: jar evaluate|profiles FILE [--pantry FILE]   ('-' reads standard input)", file=sys.stderr)
     return NO_FORMULA
 
 
-def _evaluate(name: str) -> int:
+def _answer(command: str, name: str, rows: str | None) -> int:
     try:
-        raw = _read(name)
-        value, notices = parse(raw)
-        answer: Any = evaluate(formula_object(value), found=notices)
+        value, notices = parse(_read(name))
+        answer: Any = COMMANDS[command](formula_object(value), _pantry(rows), notices)
     except NotAFormula as refusal:
         print(json.dumps(refusal.problem(), ensure_ascii=False, indent=2))
         return NO_FORMULA
     print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
-    return EVALUATED
+    return DONE
+
+
+def _pantry(rows: str | None) -> Pantry:
+    if rows is None:
+        return default_pantry()
+    value, notices = parse(_read(rows))
+    try:
+        if notices:
+            raise BadPantry(f"{notices[0]['path']}: {notices[0]['text']}")
+        return with_rows(default_pantry(), value)
+    except BadPantry as error:
+        raise NotAFormula("Not a pantry", f"{rows}: {error}") from None
 
 
 def _read(name: str) -> bytes:
@@ -50,4 +69,4 @@ def _tables() -> int:
     found = faults()
     for fault in found:
         print(fault, file=sys.stderr)
-    return FAILED if found else EVALUATED
+    return FAILED if found else DONE

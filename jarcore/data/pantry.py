@@ -1,7 +1,7 @@
 """The pantry: what ingredients and fish are made of."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, field, fields, replace
 from functools import cache
 from typing import Any
 
@@ -59,18 +59,22 @@ class Ingredient:
     confidence: str
     acid: AcidRow | None = None
 
-    @property
-    def sugar(self) -> float:
-        """All sugars [g/100 g]."""
-        return self.sucrose + self.glucose + self.fructose + self.lactose + self.maltose
+    sugar: float = field(init=False)
+    acid_g: float = field(init=False)
+    rest: float = field(init=False)
 
-    @property
-    def acid_g(self) -> float:
-        """All five acids [g/100 g]."""
-        if self.acid is None:
-            return 0.0
-        a = self.acid
-        return (a.citric_g_l + a.acetic_g_l + a.lactic_g_l + a.malic_g_l + a.tartaric_g_l) * a.aqueous_l_per_kg / 10
+    def __post_init__(self) -> None:
+        """Work out once what every sum asks for [g/100 g]: all sugars, all five acids, and what the row leaves open."""
+        sugar = self.sucrose + self.glucose + self.fructose + self.lactose + self.maltose
+        acid, a = 0.0, self.acid
+        if a is not None:
+            litre = a.citric_g_l + a.acetic_g_l + a.lactic_g_l + a.malic_g_l + a.tartaric_g_l
+            acid = litre * a.aqueous_l_per_kg / 10
+        rest = 100 - self.water - self.salt - sugar - acid - self.alcohol
+        if self.group != AROMATIC:
+            rest -= self.fat + self.starch
+        for name, value in (("sugar", sugar), ("acid_g", acid), ("rest", rest)):
+            object.__setattr__(self, name, value)
 
     def unit_g(self, unit: str) -> float | None:
         """Grams of one piece, slice, clove, sprig or pinch; None when the row does not say."""
@@ -127,6 +131,9 @@ class Cut:
     confidence: str
 
 
+# Of aromatic things, fat and starch are not told apart from the rest.
+AROMATIC = "aromatic"
+
 CELL: dict[Any, Callable[[str], Any]] = {
     float: float,
     float | None: number,
@@ -138,7 +145,7 @@ CELL: dict[Any, Callable[[str], Any]] = {
 
 def from_row(kind: type[Any], row: Mapping[str, str]) -> Any:
     """One object of KIND out of a row whose columns are named as its fields."""
-    return kind(**{field.name: CELL[field.type](row[field.name]) for field in fields(kind) if field.name in row})
+    return kind(**{one.name: CELL[one.type](row[one.name]) for one in fields(kind) if one.name in row})
 
 
 @dataclass(frozen=True, slots=True)

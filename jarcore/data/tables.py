@@ -15,8 +15,9 @@ WITHOUT_SOURCE = "notice"
 MANY_A_KEY = ("limits", "heat")
 
 
+@cache
 def rows(name: str) -> list[dict[str, str]]:
-    """Rows of the table NAME, as written."""
+    """Rows of the table NAME, as written; read once."""
     with (FOLDER / f"{name}.csv").open(encoding="utf-8", newline="") as file:
         return list(csv.DictReader(file))
 

@@ -101,11 +101,10 @@ def _unknown_fields(part: BaseModel, steps: tuple[Step, ...], notices: list[Noti
                 f"“{name}” is no field of the format; it is kept and not used.",
             )
         )
-    for name in part.model_fields_set:
-        inner = getattr(part, name, None)
+    for name, inner in part.__dict__.items():
         if isinstance(inner, Part):
             _unknown_fields(inner, (*steps, name), notices)
-        elif isinstance(inner, list):
+        elif inner.__class__ is list:
             for place, item in enumerate(inner):
                 if isinstance(item, Part):
                     _unknown_fields(item, (*steps, name, place), notices)

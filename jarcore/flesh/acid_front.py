@@ -17,6 +17,7 @@ from jarcore.substances import Solution
 from jarcore.substances.acidity import constants
 
 STEPS = 400
+GRID = np.linspace(0.0, 1.0, STEPS)
 Share = Callable[[NDArray[np.float64]], NDArray[np.float64]]
 NEVER = float("inf")
 
@@ -90,7 +91,7 @@ def acid_front(
     need = buffer * (parameter("flesh_ph") - turned_ph)
     water = parameter("acid_water_fraction")
     diffusivity = acid_diffusivity(shares, celsius)
-    depths = np.linspace(0.0, deepest_m, STEPS)
+    depths = GRID * deepest_m
     turned = turned_share(depths * 1000)
     volume = (turned if using_share is None else using_share(depths * 1000)) * flesh_l
     residual = water + buffer * (turned_ph - jar.ph()) / acidity

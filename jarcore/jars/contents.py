@@ -2,8 +2,9 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cache
 
-from jarcore.data import Ingredient, Pantry, parameter
+from jarcore.data import AROMATIC, Ingredient, Pantry, parameter, rows
 from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
 from jarcore.documents.formula import Fish, Jar, Line, Target
 from jarcore.jars.basis import Scope, Spec, Weighing, cover_ml, per_weights, read_lines
@@ -136,10 +137,24 @@ def _picks(specs: Sequence[Spec]) -> list[list[int]]:
 
 def spread(middle: float | None, others: Sequence[float | None]) -> Range | None:
     """[low, high] over variants of a number, or None when they do not differ."""
+    if not others:
+        return None
     known = [value for value in (middle, *others) if value is not None]
     if middle is None or not known or max(known) == min(known):
         return None
     return [min(known), max(known)]
+
+
+NOTHING: tuple[float | None, ...] = (None,) * 5
+
+
+def _brings(ingredient: Ingredient, mass: float) -> tuple[float | None, ...]:
+    """Volume [ml], salt [g], sugar [g], titratable acid [meq] and oil [g] of one line."""
+    share = mass / 100
+    sour = solution([(ingredient, mass)]) if mass and ingredient.acid_g > 0 else None
+    oil = 0.0 if ingredient.group == AROMATIC else ingredient.fat * share
+    meq = sour.titratable_meq() if sour else 0.0
+    return mass / ingredient.density_g_ml, ingredient.salt * share, ingredient.sugar * share, meq, oil
 
 
 def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[LineResult]:
@@ -147,30 +162,42 @@ def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[
     results = []
     for place, (spec, mass) in enumerate(zip(contents.specs, contents.masses, strict=True)):
         ingredient, line = spec.ingredient, spec.line
-        known = ingredient is not None and mass is not None
-        own = mix([(ingredient, mass)]) if ingredient and mass is not None else Composition()
-        sour = solution([(ingredient, mass)]) if ingredient and mass and ingredient.acid else None
+        own = _brings(ingredient, mass) if ingredient is not None and mass is not None else NOTHING
         result: LineResult = {
             "id": line.id,
             "name": ingredient.name if ingredient else None,
             "written": written(line),
             "mass_g": mass,
-            "volume_ml": own.volume_ml if known else None,
+            "volume_ml": own[0],
             "kitchen": kitchen_measure(mass, ingredient, measures) if ingredient and mass is not None else None,
             "share_of_fish_pct": mass / fish.edible_g * 100 if mass is not None and fish.edible_g else None,
             "exponent": spec.exponent,
-            "as_bought": None,
+            "as_bought": as_bought(ingredient, mass),
             "counted": _counted(line, ingredient, mass),
-            "salt_g": own.salt_g if known else None,
-            "sugar_g": own.sugar_g if known else None,
-            "acid_meq": (sour.titratable_meq() if sour and own.acid_g > 0 else 0.0) if known else None,
-            "oil_g": own.oil_g if known else None,
+            "salt_g": own[1],
+            "sugar_g": own[2],
+            "acid_meq": own[3],
+            "oil_g": own[4],
         }
         ends = spread(mass, [variant[place] for variant in contents.variants])
         if ends:
             result["mass_g_range"] = ends
         results.append(result)
     return results
+
+
+@cache
+def _bought() -> dict[str, tuple[str, str, float]]:
+    return {row["ingredient"]: (row["one"], row["many"], float(row["usable_g"])) for row in rows("as_bought")}
+
+
+def as_bought(ingredient: Ingredient | None, mass: float | None) -> str | None:
+    """What to buy for a mass [g] of what is usable, in whole ones: '3 lemons'; None for what is bought by weight."""
+    if ingredient is None or not mass or ingredient.id not in _bought():
+        return None
+    one, many, usable = _bought()[ingredient.id]
+    number = -int(-mass / usable // 1)
+    return f"{number} {one if number == 1 else many}"
 
 
 def _counted(line: Line, ingredient: Ingredient | None, mass: float | None) -> str | None:

@@ -52,7 +52,7 @@ def front_of(jar: Solution | None, contact_l: float, fish: MeasuredFish, standin
         standing.celsius,
         deepest,
         lambda depth: turned_share(piece, depth, faces),
-        lambda depth: turned_share(piece, depth, faces, slashes=False),
+        (lambda depth: turned_share(piece, depth, faces, slashes=False)) if piece.slashes else None,
     )
 
 
@@ -127,21 +127,27 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
         return None
     jar = contents.aqueous
     sour = jar is not None and contents.contact.acid_g > 0
-    span = _timed(contents, jar if sour else None, fish, standing, read)
+    keep_to = parameter("cap_no_acid")
+    salty = _salt_times(contents, fish, standing, keep_to)
+    span = _timed(contents, jar if sour else None, fish, standing, salty, read)
     if span.binding.binding not in ("acid", "dose"):
         return span
-    return replace(span, moves=tuple(_moves(contents, fish, standing)))
+    return replace(span, moves=tuple(_moves(contents, fish, standing, salty)))
 
 
 def _timed(
-    contents: Contents, jar: Solution | None, fish: MeasuredFish, standing: Standing, read: Quantities | None
+    contents: Contents,
+    jar: Solution | None,
+    fish: MeasuredFish,
+    standing: Standing,
+    salty: tuple[float, ...],
+    read: Quantities | None,
 ) -> Span:
-    """One timing. READ is None when a move is only tried out: then nothing is noted."""
+    """One timing. READ is None when a move is only tried out: then nothing is noted, and salt is as before."""
     assert fish.piece is not None
     litres = (jar.litres if jar else 0.0) * contact_share(contents, standing, fish)
     front = front_of(jar, litres, fish, standing)
     keeping = _keeping(contents, standing, front.acidity if front else 0.0)
-    salty = _salt_times(contents, fish, standing, keeping.minutes)
     if front is None:
         span = _without_acid(contents, jar is not None, keeping, salty, read)
     else:
@@ -151,6 +157,8 @@ def _timed(
     if salty[3] < NEVER:
         reason = f"by then the fish would hold {SALT_TARGETS[3]} % salt"
         span = span.capped(Limit(salty[3], "salt", reason))
+    if read is None:
+        return span
     contact = standing.contact_min if standing.contact_min is not None else min(span.best_from, span.binding.minutes)
     return replace(
         span,
@@ -292,7 +300,7 @@ def _strong_citrus(
     )
 
 
-def _moves(contents: Contents, fish: MeasuredFish, standing: Standing) -> list[Move]:
+def _moves(contents: Contents, fish: MeasuredFish, standing: Standing, salty: tuple[float, ...]) -> list[Move]:
     """What would move the latest time: a thicker piece, another temperature, a weaker jar."""
     assert fish.piece is not None and contents.aqueous is not None
     jar = contents.aqueous
@@ -301,8 +309,8 @@ def _moves(contents: Contents, fish: MeasuredFish, standing: Standing) -> list[M
     warm = standing.celsius > WARM
     other = replace(standing, celsius=4.0 if warm else standing.celsius + 4)
     trials: list[tuple[str, Callable[[], Span]]] = [
-        ("pieces 5 mm thicker", lambda: _timed(contents, jar, thicker, standing, None)),
-        ("in the chiller" if warm else "4 °C warmer", lambda: _timed(contents, jar, fish, other, None)),
-        ("a third of the sour part swapped for water", lambda: _timed(contents, weaker, fish, standing, None)),
+        ("pieces 5 mm thicker", lambda: _timed(contents, jar, thicker, standing, salty, None)),
+        ("in the chiller" if warm else "4 °C warmer", lambda: _timed(contents, jar, fish, other, salty, None)),
+        ("a third of the sour part swapped for water", lambda: _timed(contents, weaker, fish, standing, salty, None)),
     ]
     return [{"change": change, "latest_min": trial().binding.minutes} for change, trial in trials]

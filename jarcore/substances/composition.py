@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from jarcore.data import Ingredient, parameter
+from jarcore.data import AROMATIC, Ingredient, parameter
 from jarcore.documents.evaluation import Component
 
 # Grams per millilitre of each thing once it is in the jar, for drawing its layer.
@@ -76,11 +76,10 @@ def mix(parts: Iterable[tuple[Ingredient, float]]) -> Composition:
         acid += ingredient.acid_g * share
         alcohol += ingredient.alcohol * share
         sodium += ingredient.other_sodium_mg * share
-        known = ingredient.water + ingredient.salt + ingredient.sugar + ingredient.acid_g + ingredient.alcohol
-        if ingredient.group == "aromatic":
-            aromatics += (100 - known) * share
+        if ingredient.group == AROMATIC:
+            aromatics += ingredient.rest * share
         else:
             oil += ingredient.fat * share
             starch += ingredient.starch * share
-            other += (100 - known - ingredient.fat - ingredient.starch) * share
+            other += ingredient.rest * share
     return Composition(mass, volume, water, salt, sugar, acid, oil, alcohol, starch, aromatics, other, sodium)
