@@ -1,7 +1,7 @@
 """What is in a jar: its lines weighed, and the readings of the whole."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cache
 
 from jarcore.data import AROMATIC, Ingredient, Pantry, parameter, rows
@@ -13,6 +13,7 @@ from jarcore.jars.quantities import Quantities
 from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, dimension, kitchen_measure, mix, solution
 
 LOW, MIDDLE, HIGH = 0, 1, 2
+Parts = list[tuple[Ingredient, float]]
 ALLERGENS = (
     "gluten", "crustaceans", "molluscs", "egg", "fish", "peanut", "tree-nuts",
     "soy", "milk", "sesame", "mustard", "celery", "lupin", "sulphites",
@@ -46,6 +47,8 @@ class Contents:
     composition: Composition
     contact: Composition
     aqueous: Solution | None
+    all_parts: Parts
+    contact_parts: Parts
 
     def part_of(self, share: float) -> "Contents":
         """The jar as if only a share of it were made [1]: for one group of the pieces."""
@@ -61,16 +64,9 @@ class Contents:
         """Whether every line could be weighed."""
         return all(mass is not None for mass in self.masses)
 
-    def parts(
-        self, masses: Sequence[float | None] | None = None, contact: bool = False
-    ) -> list[tuple[Ingredient, float]]:
+    def parts(self, contact: bool = False) -> Parts:
         """(ingredient, mass [g]) of the lines that could be weighed; with CONTACT only those in the jar itself."""
-        chosen = self.masses if masses is None else masses
-        return [
-            (s.ingredient, m)
-            for s, m in zip(self.specs, chosen, strict=True)
-            if s.ingredient and m and (not contact or s.line.when in (None, "jar"))
-        ]
+        return self.contact_parts if contact else self.all_parts
 
     def allergens(self) -> list[str]:
         """Allergens of the jar, in the format's order."""
@@ -110,15 +106,21 @@ def _contents(
     masses: tuple[float | None, ...],
     variants: tuple[tuple[float | None, ...], ...],
 ) -> Contents:
-    nothing = Contents(jar, path, specs, masses, variants, Composition(), Composition(), None)
-    parts, contact = nothing.parts(), nothing.parts(contact=True)
+    parts = parts_of(specs, masses)
+    contact = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m and in_jar(s)]
     whole = mix(parts)
-    return replace(
-        nothing,
-        composition=whole,
-        contact=whole if len(parts) == len(contact) else mix(contact),
-        aqueous=solution(contact),
-    )
+    in_contact = whole if len(parts) == len(contact) else mix(contact)
+    return Contents(jar, path, specs, masses, variants, whole, in_contact, solution(contact), parts, contact)
+
+
+def parts_of(specs: Sequence[Spec], masses: Sequence[float | None]) -> Parts:
+    """(ingredient, mass [g]) of the lines that could be weighed."""
+    return [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m]
+
+
+def in_jar(spec: Spec) -> bool:
+    """Whether a line is in the jar itself, not held back for just before heat or for the plate."""
+    return spec.line.when in (None, "jar")
 
 
 def _picks(specs: Sequence[Spec]) -> list[list[int]]:
@@ -287,7 +289,9 @@ def reading_of(contents: Contents, fish: MeasuredFish, coat: Coat | None, read: 
     }
     if coat and coat.low_g < coat.high_g and coat.pick_up_g:
         reading["pick_up_g_range"] = [coat.low_g, coat.high_g]
-    others = [_shares(mix(contents.parts(v)), solution(contents.parts(v)), fish) for v in contents.variants]
+    others = [
+        _shares(mix(parts), solution(parts), fish) for parts in (parts_of(contents.specs, v) for v in contents.variants)
+    ]
     for name in RANGED:
         ends = spread(shares[name], [other[name] for other in others])
         if ends:
