@@ -101,6 +101,8 @@ def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
     """How long such a jar may be kept, whatever the model says."""
     pasty = any(i.particle == PASTE and i.group == "salty" for i, _ in contents.parts(contact=True))
     salty = contents.contact.salt_g > parameter("dairy_salted_share") / 100 * contents.contact.mass_g
+    if contents.jar.kind == "wet_brine":
+        return Limit(parameter("cap_wet_brine"), "keeping", "a wet brine is given 2 h at most", hard=True)
     if _dairy(contents):
         name = "cap_dairy_salted" if salty else "cap_dairy"
         words = "salted dairy tightens the flesh (a weak rule)" if salty else "raw fish in dairy is kept a day at most"

@@ -7,18 +7,22 @@ import math
 import pkgutil
 import subprocess
 import sys
-from typing import Any
+from typing import Any, get_args
 from unittest import TestCase, TestSuite
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from pydantic import TypeAdapter
 
 import jarcore
 from jarcore.bench import evaluate
 from jarcore.data import codes, default_pantry
+from jarcore.documents import Evaluation
+from jarcore.documents.formula import Kind
 from tests.core import cases
 from tests.core.cases import changed, citrus_chunks_counter, example, zander
 
+EVALUATION = TypeAdapter(Evaluation)
 WINDOW = ("earliest_min", "best_from_min", "best_to_min", "latest_min")
 
 
@@ -138,11 +142,12 @@ class InvariantTest(TestCase):
         cut=st.sampled_from(["fillet", "chunk", "whole", "steak", "ribbon", "loin"]),
         skin=st.sampled_from(["none", "one_side", "all_round"]), slashes=st.integers(0, 5),
         sour=st.sampled_from(["lemon-juice", "orange-juice", "rice-vinegar", "yogurt-plain", "soy-sauce-light", "water"]),
-        vessel=st.sampled_from(["bag", "dish", "bath", "coat"]), kind=st.sampled_from(["marinade", "dry_brine"]),
+        vessel=st.sampled_from(["bag", "dish", "bath", "coat"]), kind=st.sampled_from(get_args(Kind)),
     )  # fmt: skip
     def test_every_result_is_finite_and_every_window_ordered(self, **case: Any) -> None:
         answer = evaluate(self.formula(**case))
         json.dumps(answer, allow_nan=False)
+        EVALUATION.validate_python(answer, strict=False)
         found = answer["jars"][0]["window"]
         if found is not None:
             times = [found[key] for key in WINDOW]

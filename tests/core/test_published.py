@@ -7,7 +7,8 @@ import numpy as np
 from scipy.integrate import solve_ivp
 
 from jarcore.bench import evaluate
-from jarcore.data import default_pantry
+from jarcore.data import default_pantry, parameter
+from jarcore.documents.formula import Cook
 from jarcore.flesh import (
     acid_front,
     bath_salt_g,
@@ -18,8 +19,11 @@ from jarcore.flesh import (
     turned_share,
 )
 from jarcore.flesh.acid_front import speed_number
+from jarcore.flesh.engine import salt_profile
+from jarcore.flesh.heat import Slab, time_to_core
 from jarcore.flesh.temperature import slowing
-from jarcore.substances import Solution, factor, solution
+from jarcore.jars import Quantities, heat_for
+from jarcore.substances import Solution, celsius, factor, solution
 from jarcore.substances.acidity import ACIDS, pkas
 from tests.core import cases
 
@@ -107,10 +111,105 @@ class PublishedTest(TestCase):
             ours = dry_salt_uptake_pct(minutes * 60, "fatty", 4, 134.27, 185, 240, 1.0)
             self.assertAlmostEqual(ours / brought, 1, delta=0.005)
         self.assertAlmostEqual(rinse_factor(15, 660), 0.8605, delta=0.0001)
-        for celsius, factor_of in ((5, 0.5598), (20, 0.8714), (4, 0.5426)):
-            self.assertAlmostEqual(slowing(celsius), factor_of, delta=0.001)
+        for degrees, factor_of in ((5, 0.5598), (20, 0.8714), (4, 0.5426)):
+            self.assertAlmostEqual(slowing(degrees), factor_of, delta=0.001)
         for stefan, k in ((1.33, 1.228), (0.1, 0.3586), (2.4, 1.571)):
             self.assertAlmostEqual(math.sqrt(speed_number(stefan)) / k, 1, delta=0.001)
+
+    def test_published_ph_of_foods(self) -> None:
+        for row in cases.table("fda_ph"):
+            with self.subTest(row["ingredient"]):
+                jar = solution([(default_pantry().ingredients[row["ingredient"]], 1000.0)])
+                assert jar is not None
+                self.assertTrue(float(row["low"]) - 0.005 <= jar.ph() <= float(row["high"]) + 0.005, jar.ph())
+
+    def test_published_compositions_of_ifct(self) -> None:
+        """Rows taken from IFCT 2017 hold its digits; other fish of the same trade differ by what the row says."""
+        pantry = default_pantry()
+        for row in cases.table("ifct"):
+            with self.subTest(row["id"], what=row["what"], reason=row["reason"]):
+                ours = getattr(getattr(pantry, row["pantry"])[row["id"]], row["what"])
+                self.assertAlmostEqual(ours, float(row["g_per_100_g"]), delta=float(row["tolerance_g"]))
+
+    def test_published_conversions(self) -> None:
+        """NIST SP 811 prints seven digits."""
+        for row in cases.table("conversions"):
+            with self.subTest(row["unit"], measures=row["measures"]):
+                self.assertAlmostEqual(factor(row["unit"], row["measures"]) / float(row["value"]), 1, delta=1e-6)
+        self.assertAlmostEqual(celsius(145, "degF"), 62.78, delta=0.01)
+
+    def test_published_safety_figures(self) -> None:
+        for row in cases.table("safety"):
+            with self.subTest(row["name"], source=row["source"]):
+                self.assertEqual(parameter(row["name"]), float(row["value"]))
+
+    def test_published_saturated_brine_by_coolprop(self) -> None:
+        """CoolProp knows brine up to 23 %; its density, drawn on to 26.4 %, gives the salt in a saturated one."""
+        from CoolProp.CoolProp import PropsSI
+
+        shares = np.array([0.11, 0.15, 0.19, 0.23])
+        density = [PropsSI("D", "T", 298.15, "P", 101325, f"INCOMP::MNA[{share}]") for share in shares]
+        drawn_on = np.polyval(np.polyfit(shares, density, 2), 0.264)
+        self.assertAlmostEqual(parameter("saturated_brine") / (0.264 * drawn_on), 1, delta=0.01)
+
+    def test_published_minutes_in_the_heat(self) -> None:
+        for row in cases.table("heat"):
+            with self.subTest(row["method"], preset=row["preset"], mm=row["thickness_mm"]):
+                medium = {"value": float(row["medium_c"]), "unit": "degC"} if row["medium_c"] else None
+                cook = Cook.model_validate(
+                    {"method": row["method"], "preset": row["preset"] or None, "medium_temperature": medium}
+                )
+                heat = heat_for(cook, float(row["thickness_mm"]), Quantities())
+                assert heat is not None
+                found = time_to_core(
+                    float(row["thickness_mm"]) / 1000, heat.heat, float(row["start_c"]), float(row["peak_c"])
+                )
+                assert found is not None
+                self.assertAlmostEqual(found.side_s / 60, float(row["side_min"]), delta=float(row["tolerance_min"]))
+
+    def test_published_course_in_the_pan(self) -> None:
+        for mm, preset, side, pull, peak, mean in (
+            (12.7, "medium", 150, 55.0, 58.8, 68.4),
+            (25, "hot", 300, 57.1, 60.1, 74.1),
+        ):
+            heat = heat_for(Cook(method="pan", preset=preset), mm, Quantities())
+            assert heat is not None
+            cooked = Slab(mm / 1000, heat.heat).cooked(10, side)
+            for ours, worked in ((cooked.pull_c, pull), (cooked.peak_c, peak), (cooked.mean_c, mean)):
+                self.assertAlmostEqual(ours, worked, delta=0.5)
+
+    def test_published_slab_heat_by_scipy(self) -> None:
+        """One side of a pan by the method of lines on the same slab, 200 cells."""
+        cells, thick, k, heat = 200, 0.02, 0.5, 1050 * 3600
+        width = thick / cells
+
+        def slope(_t: float, t: np.ndarray) -> np.ndarray:
+            flux = np.empty(cells + 1)
+            flux[1:-1] = -k * np.diff(t) / width
+            flux[0] = (180 - t[0]) / (1 / 180 + width / 2 / k)
+            flux[-1] = (t[-1] - 25) / (1 / 15 + width / 2 / k)
+            return (flux[:-1] - flux[1:]) / (heat * width)
+
+        solved = solve_ivp(slope, (0, 240), np.full(cells, 4.0), method="LSODA", rtol=1e-8)
+        row = heat_for(Cook(method="pan", preset="hot"), 20, Quantities())
+        assert row is not None
+        ours = Slab(thick, row.heat).first.at(np.full(40, 4.0), 240.0)
+        self.assertLess(float(np.abs(ours - solved.y[:, -1].reshape(40, 5).mean(axis=1)).max()), 0.3)
+
+    def test_published_salt_profile_against_crank(self) -> None:
+        """The staged engine with an endless bath, at ten points, against Crank 4.17."""
+        depth, salt = salt_profile(1.0, 1.0, 1e7, 1e7, 1.0, [0.1, 0.4])
+        for time, row in zip((0.1, 0.4), salt, strict=True):
+            for place in range(0, 50, 5):
+                x = 1 - depth[place]
+                series = sum(
+                    (-1) ** n
+                    / (2 * n + 1)
+                    * math.exp(-((2 * n + 1) ** 2) * math.pi**2 * time / 4)
+                    * math.cos((2 * n + 1) * math.pi * x / 2)
+                    for n in range(40)
+                )
+                self.assertAlmostEqual(row[place], 1 - 4 / math.pi * series, delta=0.002)
 
     def test_published_practice(self) -> None:
         for row in cases.table("practice"):

@@ -257,6 +257,8 @@ export interface components {
             acid_turned_fraction: number;
             /** Evenness */
             evenness: number | null;
+            /** Firmed Share */
+            firmed_share?: number;
             /** Salt Pct Of Fish */
             salt_pct_of_fish: number | null;
         };
@@ -377,8 +379,14 @@ export interface components {
          * @description Cooking: minutes to the core target, in stages, and the rest after.
          */
         CookResult: {
+            /** Burn */
+            burn: {
+                [key: string]: unknown;
+            } | null;
             /** Core C */
             core_c: number;
+            /** Locks */
+            locks: string[];
             /** Minutes */
             minutes: number | null;
             /** Minutes Range */
@@ -387,6 +395,12 @@ export interface components {
             oil: {
                 [key: string]: number;
             } | null;
+            /** Order */
+            order: {
+                [key: string]: unknown;
+            }[];
+            /** Pull C */
+            pull_c: number | null;
             /** Rest Minutes */
             rest_minutes: number | null;
             /** Stages */
@@ -865,6 +879,10 @@ export interface components {
             added_salt_g_range?: number[];
             /** Entries */
             entries: components["schemas"]["LedgerEntry"][];
+            /** Guidance */
+            guidance: {
+                [key: string]: unknown;
+            }[];
             /** Left For Finish G */
             left_for_finish_g: number | null;
             /** Native Salt G */
@@ -877,6 +895,10 @@ export interface components {
             salt_g_range?: number[];
             /** Salt Pct Of Edible */
             salt_pct_of_edible: number | null;
+            /** Second Salting G */
+            second_salting_g: number | null;
+            /** Sides Salt G Per Serving */
+            sides_salt_g_per_serving: number;
             /** Sodium Mg Per Serving */
             sodium_mg_per_serving: number | null;
             /** Targets */
@@ -1191,6 +1213,8 @@ export interface components {
             complete: boolean;
             /** Cost */
             cost: number | null;
+            /** Coverage G Per 100Cm2 */
+            coverage_g_per_100cm2: number | null;
             /** Discard G */
             discard_g: number;
             /** Flow */
@@ -1211,6 +1235,8 @@ export interface components {
             ph_range?: number[];
             /** Pick Up G */
             pick_up_g: number;
+            /** Pick Up G Range */
+            pick_up_g_range?: number[];
             /** Salt Pct */
             salt_pct: number | null;
             /** Salt Pct Of Fish */
