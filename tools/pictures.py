@@ -8,6 +8,11 @@ from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 
+FORMULAS = (
+    ("Zander, caraway dry brine", "bench-dry-brine", ""),
+    ("Gurnard, mustard buttermilk", "bench-four-jars", "3 Rye and rice dredge"),
+    ("Arctic char, lemon and orange", "bench-marinade", ""),
+)
 WEB = Path(__file__).parents[1] / ".local" / "web"
 
 
@@ -27,13 +32,13 @@ def main(folder: Path, width: int, height: int, dark: bool) -> None:
     table = TablePage(driver, address)
     table.one("main li h2")
     picture("table")
-    for title, name in (
-        ("Zander, caraway dry brine", "bench-dry-brine"),
-        ("Arctic char, lemon and orange", "bench-marinade"),
-    ):
+    for title, name, jar in FORMULAS:
         driver.get(address)
         table.open(title)
-        BenchPage(driver, address).settled()
+        bench = BenchPage(driver, address)
+        if jar:
+            bench.press(jar)
+        bench.settled()
         picture(name)
 
 

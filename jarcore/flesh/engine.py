@@ -1,6 +1,6 @@
 """The staged engine: a chain of cells, linear, solved exactly in time by its eigenvectors.
 
-C dy/dt = -L y + s, symmetrised with sqrt(C): y(t) = C^-1/2 V [e^-lt V' C^1/2 y0 + (1 - e^-lt)/l V' C^-1/2 s].
+C dy/dt = -L y + s, symmetrised with sqrt(C): y(t) = C^-1/2 V (e^-lt V' C^1/2 y0 + (1 - e^-lt)/l V' C^-1/2 s).
 One chain is one stage (salt, rinse, rest; side one, flip, rest); the end of one begins the next.
 """
 

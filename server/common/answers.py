@@ -11,6 +11,7 @@ from ninja import NinjaAPI
 from pydantic import TypeAdapter
 from pydantic.json_schema import models_json_schema
 
+from jarcore.bench import Profiles
 from jarcore.documents import Evaluation, Formula
 
 REF = "#/components/schemas/{model}"
@@ -39,8 +40,9 @@ class JarAPI(NinjaAPI):
         schema = super().get_openapi_schema(**kwargs)
         components = schema["components"]["schemas"]
         _, formula = models_json_schema([(Formula, "validation")], ref_template=REF)
-        evaluation = TypeAdapter(Evaluation).json_schema(ref_template=REF)
         components.update(formula["$defs"])
-        components.update(evaluation.pop("$defs"))
-        components["Evaluation"] = evaluation
+        for answer in (Evaluation, Profiles):
+            described = TypeAdapter(answer).json_schema(ref_template=REF)
+            components.update(described.pop("$defs"))
+            components[answer.__name__] = described
         return schema

@@ -8,6 +8,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from jarcore.bench import evaluate as evaluate_document
+from jarcore.bench import profiles
 from jarcore.documents import formula_object, parse
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
@@ -238,3 +239,17 @@ def evaluate(request: AuthedRequest) -> HttpResponse:
     """The evaluation of a document that need not be saved."""
     value, notices = parse(request.body)
     return core_json(evaluate_document(formula_object(value), found=notices))
+
+
+@router.post(
+    "/profiles",
+    operation_id="profiles",
+    openapi_extra={
+        **body(named("Formula")),
+        "responses": {200: {"description": "OK", "content": {"application/json": {"schema": named("Profiles")}}}},
+    },
+)
+def read_profiles(request: AuthedRequest) -> HttpResponse:
+    """Salt and acid over depth and time for each jar, and the core over time."""
+    value, notices = parse(request.body)
+    return core_json(profiles(formula_object(value), found=notices))

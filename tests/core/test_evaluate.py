@@ -1,10 +1,12 @@
 """The evaluation: the worked example of the format, the limits named in words, and what holds for every formula."""
 
+import ast
 import doctest
 import importlib
 import json
 import math
 import pkgutil
+import re
 import subprocess
 import sys
 from typing import Any, get_args
@@ -261,6 +263,17 @@ class TablesTest(TestCase):
             known = row.water + row.salt + row.sugar + row.acid_g + row.fat + row.alcohol + row.starch + row.protein
             with self.subTest(row.id):
                 self.assertLessEqual(known, 102)
+
+
+class DocstringTest(TestCase):
+    def test_units_in_brackets_are_spelt_from_the_list(self) -> None:
+        text = (cases.ROOT / "docs/nomenclature.md").read_text(encoding="utf-8")
+        known = set(re.findall(r"`([^`]+)`", text.split("## Units in docstrings")[1]))
+        for path in (cases.ROOT / "jarcore").rglob("*.py"):
+            for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+                if isinstance(node, ast.FunctionDef | ast.ClassDef | ast.Module):
+                    found = set(re.findall(r"\[([^\]]+)\]", ast.get_docstring(node) or ""))
+                    self.assertLessEqual(found, known, f"{path.name}: {getattr(node, 'name', 'module')}")
 
 
 def load_tests(_loader: object, tests: TestSuite, _pattern: object) -> TestSuite:

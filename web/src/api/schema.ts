@@ -148,6 +148,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Profiles
+         * @description Salt and acid over depth and time for each jar, and the core over time.
+         */
+        post: operations["profiles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -373,6 +393,16 @@ export interface components {
             start_temperature: components["schemas"]["Temperature"] | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * CookProfile
+         * @description The core [degC] by time [min], through the rest.
+         */
+        CookProfile: {
+            /** Core C */
+            core_c: number[];
+            /** T Min */
+            t_min: number[];
         };
         /**
          * CookResult
@@ -846,6 +876,22 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * JarProfile
+         * @description Salt [g per 100 g fish] and turned flesh [0 or 1] by time [min] and depth [mm].
+         */
+        JarProfile: {
+            /** Acid Turned */
+            acid_turned: number[][];
+            /** Depth Mm */
+            depth_mm: number[];
+            /** Jar */
+            jar: string | null;
+            /** Salt Pct */
+            salt_pct: number[][];
+            /** T Min */
+            t_min: number[];
+        };
+        /**
          * JarResult
          * @description One jar.
          */
@@ -1189,6 +1235,21 @@ export interface components {
             title: string;
             /** Type */
             type: string;
+        };
+        /**
+         * Profiles
+         * @description All profiles of a formula; an entry per jar, empty where a jar is not timed.
+         */
+        Profiles: {
+            cooking: components["schemas"]["CookProfile"];
+            /** Format */
+            format: string;
+            /** Format Version */
+            format_version: number;
+            /** Jars */
+            jars: components["schemas"]["JarProfile"][];
+            /** Notices */
+            notices: components["schemas"]["Notice"][];
         };
         /**
          * Reading
@@ -2096,6 +2157,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PantryOut"];
+                };
+            };
+        };
+    };
+    profiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Formula"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Profiles"];
                 };
             };
         };

@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from 'react';
 import { CHOICES, FAT, FIRMNESS } from '@/app/texts';
 import { Cut } from '@/drawing';
-import { grams, plain } from '@/format/numbers';
+import { duration, grams, plain } from '@/format/numbers';
 import { Button, Choice, Finder, NumberInput } from '@/ui';
 import { faultAt, useBench } from './BenchContext';
 import { text, type Way } from './document';
@@ -78,7 +78,24 @@ export function FishPanel({ className }: { className: string }) {
         />
         <Pick way={['cook', 'core_target', 'unit']} label="Unit of the core target" choices={HEAT_UNITS} />
       </Row>
+      <CookTime />
     </section>
+  );
+}
+
+/** How long in the heat, with its range, and what the fryer takes. */
+function CookTime() {
+  const cook = useBench().evaluation?.cook;
+  if (!cook?.minutes) return null;
+  const [low, high] = cook.minutes_range ?? [cook.minutes, cook.minutes];
+  return (
+    <p className="pt-2 text-sm text-quiet" data-reading="cook">
+      About <strong className="text-ink">{duration(cook.minutes)}</strong> in the heat ({duration(low)}–
+      {duration(high)}){cook.stages.length > 1 && `, ${duration(cook.stages[0]?.minutes)} a side`}; rest{' '}
+      {duration(cook.rest_minutes)}.
+      {cook.oil && ` ${plain(cook.oil.batches, 0)} batches of ${plain(cook.oil.pieces_per_batch, 0)}.`}
+      {cook.burn?.do ? ` ${String(cook.burn.do)}` : ''} Read the core on a probe.
+    </p>
   );
 }
 

@@ -1,3 +1,4 @@
+import { grams } from '@/format/numbers';
 import { AddLine } from './AddLine';
 import { faultAt, useBench } from './BenchContext';
 import { list } from './document';
@@ -44,7 +45,21 @@ export function JarPanel({ place }: { place: number }) {
       </table>
       <AddLine jar={place} />
       {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
+      <Coating place={place} />
       <Strata strata={evaluation?.jars[place]?.reading.strata ?? []} />
     </section>
+  );
+}
+
+/** Of a coating three numbers: what to set out, what stays on the fish, what is thrown away. */
+function Coating({ place }: { place: number }) {
+  const reading = useBench().evaluation?.jars[place]?.reading;
+  if (!reading || reading.set_out_g === reading.pick_up_g) return null;
+  return (
+    <p className="mt-2" data-part="coating">
+      Set out <strong>{grams(reading.set_out_g)}</strong>; <strong>{grams(reading.pick_up_g)}</strong> stays
+      on the fish, {grams(reading.discard_g)} is thrown away.
+      {reading.flow && ` It flows like ${reading.flow.replace('_', ' ')}.`}
+    </p>
   );
 }

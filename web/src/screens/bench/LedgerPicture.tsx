@@ -57,7 +57,7 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
               />
             )}
             <text x={wide / 2} y={HIGH + 14} textAnchor="middle" fontSize="11" className="fill-quiet">
-              {step.name.slice(0, 10)}
+              {step.name.slice(0, Math.floor(wide / 6.5))}
             </text>
           </g>
         ))}

@@ -87,7 +87,12 @@ export function LineRow({ jar, line }: { jar: number; line: number }) {
           <span className="block font-semibold" data-weigh>
             {grams(result?.mass_g)}
           </span>
-          <span className="block text-sm text-quiet">{result?.kitchen}</span>
+          <span
+            className="block text-sm text-quiet"
+            title={result?.as_bought ? `buy ${result.as_bought}` : undefined}
+          >
+            {result?.kitchen}
+          </span>
         </td>
         <td className="hidden xl:table-cell">{result && <Brings result={result} />}</td>
         <td>
