@@ -23,7 +23,7 @@ class AcidRow:
     buffer_ph0: float
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Ingredient:
     """An ingredient as a vector: grams per 100 g of each thing it holds, and how it is measured in a kitchen."""
 

@@ -44,17 +44,15 @@ class AcidFront:
         """Share of the flesh turned at a time [s]."""
         return float(np.interp(seconds, self.times, self.turned))
 
-    def time_of_depth(self, depth_m: float) -> float:
-        """When the front reaches a depth [s]; infinite when it never does."""
-        if depth_m > self.depths[-1]:
-            return NEVER
-        return float(np.interp(depth_m, self.depths, self.times))
+    def times_of_depths(self, depths_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """When the front reaches depths [s]; infinite where it never does."""
+        times: NDArray[np.float64] = np.interp(depths_m, self.depths, self.times, right=NEVER)
+        return times
 
-    def time_of_share(self, share: float) -> float:
-        """When a share of the flesh has turned [s]; infinite when it never does."""
-        if share > self.turned[-1]:
-            return NEVER
-        return float(np.interp(share, self.turned, self.times))
+    def times_of_shares(self, shares: NDArray[np.float64]) -> NDArray[np.float64]:
+        """When shares of the flesh have turned [s]; infinite where they never do."""
+        times: NDArray[np.float64] = np.interp(shares, self.turned, self.times, right=NEVER)
+        return times
 
 
 def acid_diffusivity(shares: tuple[float, ...], celsius: float) -> float:

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 
 from jarcore.data import AROMATIC, Ingredient, Pantry, parameter, rows
 from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
@@ -150,12 +150,18 @@ def spread(middle: float | None, others: Sequence[float | None]) -> Range | None
 NOTHING: tuple[float | None, ...] = (None,) * 5
 
 
+@lru_cache(maxsize=2048)
+def _meq_per_g(ingredient: Ingredient) -> float:
+    """Titratable acid of a gram [meq]: it grows with the mass, so one balance serves for all."""
+    sour = solution([(ingredient, 1000.0)]) if ingredient.acid_g > 0 else None
+    return sour.titratable_meq() / 1000 if sour else 0.0
+
+
 def _brings(ingredient: Ingredient, mass: float) -> tuple[float | None, ...]:
     """Volume [ml], salt [g], sugar [g], titratable acid [meq] and oil [g] of one line."""
     share = mass / 100
-    sour = solution([(ingredient, mass)]) if mass and ingredient.acid_g > 0 else None
     oil = 0.0 if ingredient.group == AROMATIC else ingredient.fat * share
-    meq = sour.titratable_meq() if sour else 0.0
+    meq = _meq_per_g(ingredient) * mass
     return mass / ingredient.density_g_ml, ingredient.salt * share, ingredient.sugar * share, meq, oil
 
 

@@ -56,10 +56,11 @@ def front_of(jar: Solution | None, contact_l: float, fish: MeasuredFish, standin
     )
 
 
-def _front_minutes(front: AcidFront, stage: str) -> float:
-    """When the front reaches the rim or the share of a stage, whichever is first [min]."""
-    rim = front.time_of_depth(parameter(f"{stage}_rim") / 1000)
-    return min(rim, front.time_of_share(parameter(f"{stage}_turned"))) / 60
+def _front_minutes(front: AcidFront) -> dict[str, float]:
+    """When the front reaches the rim or the share of each stage, whichever is first [min]."""
+    rims = front.times_of_depths(np.array([parameter(f"{stage}_rim") / 1000 for stage in STAGES]))
+    shares = front.times_of_shares(np.array([parameter(f"{stage}_turned") for stage in STAGES]))
+    return dict(zip(STAGES, (np.minimum(rims, shares) / 60).tolist(), strict=True))
 
 
 def salt_pct(contents: Contents, fish: MeasuredFish, standing: Standing, minutes: float) -> float:
@@ -250,7 +251,7 @@ def _with_acid(
         stage: film_time(parameter(f"{stage}_film"), litres, wet_cm2(fish, standing), front.diffusivity) / 60
         for stage in STAGES
     }
-    rim = {stage: _front_minutes(front, stage) for stage in STAGES}
+    rim = _front_minutes(front)
     reach = front.depths[-1] * 1000
     frozen = front.frozen and rim["best_from"] == NEVER
 
@@ -258,7 +259,9 @@ def _with_acid(
         """A plentiful but weak jar (dairy) has done what it can when its front is nearly as deep as it will ever be."""
         share = parameter(f"{stage}_film")
         return (
-            front.time_of_depth(front.depths[-1] * share) / 60 if frozen and film["early"] > keeping.minutes else NEVER
+            float(front.times_of_depths(front.depths[-1:] * share)[0]) / 60
+            if frozen and film["early"] > keeping.minutes
+            else NEVER
         )
 
     limits = [

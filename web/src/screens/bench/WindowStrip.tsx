@@ -59,9 +59,7 @@ function Advice({ window, contact }: { window: TimeWindow; contact: number | nul
       <p className={`text-base font-semibold ${late ? 'text-stop' : ''}`} data-part="advice">
         {late && `Too long: lift out by ${duration(window.latest_min)}.`}
         {early && `Too short: it has done nothing before ${duration(window.earliest_min)}.`}
-        {!late &&
-          !early &&
-          `Lift out between ${duration(window.best_from_min)} and ${duration(window.best_to_min)}.`}
+        {!late && !early && (window.best_from_min > 0 ? liftOut(window) : heatSoon(window))}
       </p>
       <p className="text-quiet">
         At {duration(window.latest_min)}: {window.reasons[0]}.
@@ -75,3 +73,9 @@ function Advice({ window, contact }: { window: TimeWindow; contact: number | nul
     </div>
   );
 }
+
+const liftOut = (window: TimeWindow) =>
+  `Lift out between ${duration(window.best_from_min)} and ${duration(window.best_to_min)}.`;
+
+/** Coatings have no waiting time: they go on just before the heat. */
+const heatSoon = (window: TimeWindow) => `Into the heat within ${duration(window.best_to_min)}.`;
