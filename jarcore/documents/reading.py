@@ -4,7 +4,7 @@ import copy
 from collections.abc import Mapping
 from typing import Any
 
-from pydantic import BaseModel, ValidationError
+from pydantic import ValidationError
 
 from jarcore.documents.formula import Formula, Part
 from jarcore.documents.notices import Notice, notice
@@ -12,6 +12,7 @@ from jarcore.documents.pointers import Step, pointer
 
 # A part taken out can lay bare at most a few more (a text where a list was, say): then it is given up.
 ROUNDS = 6
+LEAVES = (str, float, int)
 
 WORDS = {
     "float_type": ("not-a-number", "{value} is not a number. Type digits, such as 2.5."),
@@ -92,19 +93,16 @@ def _shown(value: Any) -> str:
     )
 
 
-def _unknown_fields(part: BaseModel, steps: tuple[Step, ...], notices: list[Notice]) -> None:
-    for name in part.model_extra or {}:
-        notices.append(
-            notice(
-                "unknown-field",
-                pointer((*steps, name)),
-                f"“{name}” is no field of the format; it is kept and not used.",
-            )
-        )
+def _unknown_fields(part: Part, steps: tuple[Step, ...], notices: list[Notice]) -> None:
+    for name in part.__pydantic_extra__ or ():
+        text = f"“{name}” is no field of the format; it is kept and not used."
+        notices.append(notice("unknown-field", pointer((*steps, name)), text))
     for name, inner in part.__dict__.items():
+        if inner is None or isinstance(inner, LEAVES):
+            continue
         if isinstance(inner, Part):
             _unknown_fields(inner, (*steps, name), notices)
-        elif inner.__class__ is list:
+        elif isinstance(inner, list):
             for place, item in enumerate(inner):
                 if isinstance(item, Part):
                     _unknown_fields(item, (*steps, name, place), notices)

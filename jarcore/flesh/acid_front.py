@@ -5,7 +5,7 @@ calibrated set: never change one alone.
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -35,6 +35,11 @@ class AcidFront:
     frozen: bool
     acidity: float
     diffusivity: float
+
+    def slowed(self, celsius: float, other: float) -> "AcidFront":
+        """The same front at another temperature [degC]: every time stretches as diffusion slows."""
+        ratio = slowing(other) / slowing(celsius)
+        return replace(self, times=self.times / ratio, diffusivity=self.diffusivity * ratio)
 
     def depth_at(self, seconds: float) -> float:
         """Depth of turned flesh [m] at a time [s]."""

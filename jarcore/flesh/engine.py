@@ -16,12 +16,13 @@ Environment = tuple[float, float]
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Chain:
-    """One stage: rates [1/s], eigenvectors, the roots of the capacities, and the source seen by each mode."""
+    """One stage: rates [1/s], eigenvectors, the roots of the capacities, the source seen by each mode, if any drives it."""
 
     rates: Vector
     modes: Vector
     root: Vector
     source: Vector
+    driven: bool
 
     def at(self, start: Vector, seconds: float | Vector) -> Vector:
         """The state at a time [s] (or one row for each of several), from the state START."""
@@ -32,10 +33,11 @@ class Chain:
         """One state for each pair of a start (a row, or one for all) and a time [s]."""
         times = seconds[:, None]
         decay = np.exp(-self.rates * times)
-        # (1 - e^-lt)/l, which tends to t where nothing leaves the chain.
-        small = self.rates < 1e-14
-        grown = np.where(small, times, (1 - decay) / np.where(small, 1.0, self.rates))
-        modal = decay * ((starts * self.root) @ self.modes) + grown * self.source
+        modal = decay * ((starts * self.root) @ self.modes)
+        if self.driven:
+            # (1 - e^-lt)/l, which tends to t where nothing leaves the chain.
+            small = self.rates < 1e-14
+            modal += np.where(small, times, (1 - decay) / np.where(small, 1.0, self.rates)) * self.source
         states: Vector = (modal @ self.modes.T) / self.root
         return states
 
@@ -59,8 +61,9 @@ def chain(
             diagonal[cell] += environment[0]
             source[cell] += environment[0] * environment[1]
     root = np.sqrt(capacities)
-    rates, modes = eigh_tridiagonal(diagonal / capacities, -links / (root[:-1] * root[1:]))
-    return Chain(np.maximum(rates, 0.0), modes, root, modes.T @ (source / root))
+    rates, modes = eigh_tridiagonal(diagonal / capacities, -links / (root[:-1] * root[1:]), check_finite=False)
+    driven = first is not None or last is not None
+    return Chain(np.maximum(rates, 0.0), modes, root, modes.T @ (source / root), driven)
 
 
 def graded_widths(whole: float, cells: int, ratio: float = 1.10) -> Vector:

@@ -2,12 +2,13 @@
 
 from collections.abc import Callable
 from dataclasses import replace
+from functools import lru_cache
 
 import numpy as np
 
 from jarcore.data import parameter
 from jarcore.documents.evaluation import Move
-from jarcore.flesh import AcidFront, acid_front, bath_salt_g, film_time, salt_diffusivity, turned_share
+from jarcore.flesh import AcidFront, Piece, acid_front, bath_salt_g, film_time, salt_diffusivity, turned_share
 from jarcore.flesh.engine import salt_profile
 from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
@@ -42,15 +43,23 @@ def front_of(jar: Solution | None, contact_l: float, fish: MeasuredFish, standin
     piece = fish.piece
     if jar is None or piece is None or fish.flesh_l is None or wet_cm2(fish, standing) <= 0:
         return None
-    faces = piece.open_faces(_lying(standing))
-    deepest = piece.thickness_mm / (1 if faces[2] == 1 else 2) / 1000
-    # Slashes turn flesh but are not let use up the jar: else a slashed fish might stay in longer than a whole one.
+    return _front(jar, contact_l, fish.flesh_l, standing.celsius, piece, piece.open_faces(_lying(standing)))
+
+
+@lru_cache(maxsize=1024)
+def _front(
+    jar: Solution, contact_l: float, flesh_l: float, celsius: float, piece: Piece, faces: tuple[int, int, int]
+) -> AcidFront | None:
+    """The front, kept: a keystroke changes one jar, and the others' fronts stand.
+
+    Slashes turn flesh but are not let use up the jar: else a slashed fish might stay in longer than a whole one.
+    """
     return acid_front(
         jar,
         contact_l,
-        fish.flesh_l,
-        standing.celsius,
-        deepest,
+        flesh_l,
+        celsius,
+        piece.thickness_mm / (1 if faces[2] == 1 else 2) / 1000,
         lambda depth: turned_share(piece, depth, faces),
         (lambda depth: turned_share(piece, depth, faces, slashes=False)) if piece.slashes else None,
     )
@@ -130,12 +139,14 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
         return None
     jar = contents.aqueous
     sour = jar is not None and contents.contact.acid_g > 0
-    keep_to = parameter("cap_no_acid")
-    salty = _salt_times(contents, fish, standing, keep_to)
-    span = _timed(contents, jar if sour else None, fish, standing, salty, read)
-    if span.binding.binding not in ("acid", "dose"):
+    salty = _salt_times(contents, fish, standing, parameter("cap_no_acid"))
+    sour_jar = jar if sour else None
+    litres = (jar.litres if jar else 0.0) * contact_share(contents, standing, fish)
+    front = front_of(sour_jar, litres, fish, standing)
+    span = _timed(contents, sour_jar, fish, standing, salty, read, front)
+    if front is None or span.binding.binding not in ("acid", "dose"):
         return span
-    return replace(span, moves=tuple(_moves(contents, fish, standing, salty)))
+    return replace(span, moves=tuple(_moves(contents, fish, standing, salty, front)))
 
 
 def _timed(
@@ -145,11 +156,14 @@ def _timed(
     standing: Standing,
     salty: tuple[float, ...],
     read: Quantities | None,
+    known: AcidFront | None = None,
 ) -> Span:
-    """One timing. READ is None when a move is only tried out: then nothing is noted, and salt is as before."""
-    assert fish.piece is not None
+    """One timing. READ is None when a move is only tried out: then nothing is noted, and salt is as before.
+
+    KNOWN is the front when only the temperature differs from a timing that was made already.
+    """
     litres = (jar.litres if jar else 0.0) * contact_share(contents, standing, fish)
-    front = front_of(jar, litres, fish, standing)
+    front = known or front_of(jar, litres, fish, standing)
     keeping = _keeping(contents, standing, front.acidity if front else 0.0)
     if front is None:
         span = _without_acid(contents, jar is not None, keeping, salty, read)
@@ -305,7 +319,9 @@ def _strong_citrus(
     )
 
 
-def _moves(contents: Contents, fish: MeasuredFish, standing: Standing, salty: tuple[float, ...]) -> list[Move]:
+def _moves(
+    contents: Contents, fish: MeasuredFish, standing: Standing, salty: tuple[float, ...], front: AcidFront
+) -> list[Move]:
     """What would move the latest time: a thicker piece, another temperature, a weaker jar."""
     assert fish.piece is not None and contents.aqueous is not None
     jar = contents.aqueous
@@ -315,7 +331,10 @@ def _moves(contents: Contents, fish: MeasuredFish, standing: Standing, salty: tu
     other = replace(standing, celsius=4.0 if warm else standing.celsius + 4)
     trials: list[tuple[str, Callable[[], Span]]] = [
         ("pieces 5 mm thicker", lambda: _timed(contents, jar, thicker, standing, salty, None)),
-        ("in the chiller" if warm else "4 °C warmer", lambda: _timed(contents, jar, fish, other, salty, None)),
+        (
+            "in the chiller" if warm else "4 °C warmer",
+            lambda: _timed(contents, jar, fish, other, salty, None, front.slowed(standing.celsius, other.celsius)),
+        ),
         ("a third of the sour part swapped for water", lambda: _timed(contents, weaker, fish, standing, salty, None)),
     ]
     return [{"change": change, "latest_min": trial().binding.minutes} for change, trial in trials]

@@ -70,7 +70,7 @@ class Solution:
 
     def titratable_meq(self) -> float:
         """Titratable acidity of all of it [meq]: base to pH 8.2, never below nothing."""
-        return max(0.0, self.base_to(parameter("titration_end_ph")) * self.litres * 1000)
+        return _titratable(self)
 
     def mobile(self, target_ph: float) -> tuple[float, tuple[float, ...]]:
         """Acidity that can travel into flesh until TARGET_PH [eq/l], and each acid's share of it.
@@ -84,6 +84,11 @@ class Solution:
         ]
         total = sum(parts)
         return total, tuple(part / total if total > 0 else 0.0 for part in parts)
+
+
+@lru_cache(maxsize=4096)
+def _titratable(jar: Solution) -> float:
+    return max(0.0, jar.base_to(parameter("titration_end_ph")) * jar.litres * 1000)
 
 
 @lru_cache(maxsize=4096)
