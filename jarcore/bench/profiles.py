@@ -18,6 +18,8 @@ from jarcore.jars.liquid import front_of
 
 FORMAT = "jar-table/profiles"
 POINTS = 24
+# Kinds from which salt or acid goes into the flesh over time; coatings meet the heat at once.
+STEEPED = (*LIQUIDS, "dry_brine", "rub", "salt_crust")
 # Grams of salt that a gram of water holds when saturated: 26.4 % by mass.
 SATURATED = 0.264 / 0.736
 
@@ -64,7 +66,13 @@ def profiles(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
 def _jar(ready: Prepared, place: int) -> JarProfile:
     contents, standing, window = ready.jars[place], ready.standings[place], ready.windows[place]
     empty: JarProfile = {"jar": contents.jar.id, "t_min": [], "depth_mm": [], "salt_pct": [], "acid_turned": []}
-    if window is None or ready.fish.piece is None or ready.fish.species is None or not ready.fish.edible_g:
+    if (
+        contents.jar.kind not in STEEPED
+        or window is None
+        or ready.fish.piece is None
+        or ready.fish.species is None
+        or not ready.fish.edible_g
+    ):
         return empty
     longest = max(window["latest_min"], ready.contacts[place] or 0.0, 1.0)
     # Salt and acid go with the root of time, so the times are spaced by it.

@@ -2,6 +2,7 @@
 
 import copy
 from collections.abc import Mapping
+from functools import cache
 from typing import Any
 
 from pydantic import ValidationError
@@ -93,10 +94,20 @@ def _shown(value: Any) -> str:
     )
 
 
+@cache
+def _without_parts(kind: type[Part]) -> bool:
+    """Whether a part holds only words and numbers: nothing to look into."""
+    return not any(
+        word in str(field.annotation) for field in kind.model_fields.values() for word in ("list", "formula.")
+    )
+
+
 def _unknown_fields(part: Part, steps: tuple[Step, ...], notices: list[Notice]) -> None:
     for name in part.__pydantic_extra__ or ():
         text = f"“{name}” is no field of the format; it is kept and not used."
         notices.append(notice("unknown-field", pointer((*steps, name)), text))
+    if _without_parts(type(part)):
+        return
     for name, inner in part.__dict__.items():
         if inner is None or isinstance(inner, LEAVES):
             continue

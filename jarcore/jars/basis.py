@@ -28,6 +28,8 @@ FITS: Mapping[str, tuple[str, ...]] = {
     "jar": ("%",),
     "fixed": ("mass", "volume", "count"),
 }
+# Bases by which a line hangs on others of its jar.
+HANGING = ("line", "flour", "jar")
 SAID = {"%": "a share (%)", "mass": "a mass", "volume": "a volume", "count": "a count", "part": "parts"}
 
 
@@ -174,13 +176,20 @@ class Weighing:
     measures: str
     pick: Sequence[int]
 
-    def masses(self, fish_of: Mapping[int, float]) -> tuple[list[float | None], list[int]]:
+    def masses(
+        self, fish_of: Mapping[int, float], before: "Weighing | None" = None
+    ) -> tuple[list[float | None], list[int]]:
         """Grams of each line in their order, None where it cannot be known; and places of lines in a circle.
 
-        FISH_OF gives for each place the edible weight that its `per` states [g].
+        FISH_OF gives for each place the edible weight that its `per` states [g]; BEFORE is a weighing of the same
+        lines with other ends of ranges, from which the lines that no range touches are taken over.
         """
         self.per = fish_of
         self.known: dict[int, tuple[float, float] | None] = {}
+        if before is not None:
+            self.known = {
+                s.place: before.known[s.place] for s in self.specs if not s.ranged and s.line.basis not in HANGING
+            }
         self.open: set[int] = set()
         self.circles: set[int] = set()
         self.by_id = {spec.line.id: spec for spec in self.specs if spec.line.id}

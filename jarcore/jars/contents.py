@@ -84,8 +84,10 @@ def weigh_jar(
     specs = tuple(read_lines(jar, path, pantry, scope, read))
     per = per_weights(jar, path, fish, document, read)
 
-    def weighed(pick: Sequence[int]) -> tuple[float | None, ...]:
-        masses, circles = Weighing(specs, scope, read.measures, pick).masses(per)
+    first = Weighing(specs, scope, read.measures, [MIDDLE] * len(specs))
+
+    def weighed(weighing: Weighing, before: Weighing | None) -> tuple[float | None, ...]:
+        masses, circles = weighing.masses(per, before)
         for place in circles:
             read.say(
                 "circular-line",
@@ -94,8 +96,8 @@ def weigh_jar(
             )
         return tuple(masses)
 
-    middle = weighed([MIDDLE] * len(specs))
-    variants = tuple(weighed(pick) for pick in _picks(specs))
+    middle = weighed(first, None)
+    variants = tuple(weighed(Weighing(specs, scope, read.measures, pick), first) for pick in _picks(specs))
     return _contents(jar, path, specs, middle, variants)
 
 

@@ -2,9 +2,10 @@
 
 from collections.abc import Callable
 from dataclasses import replace
-from functools import lru_cache
+from functools import cache, lru_cache
 
 import numpy as np
+from numpy.typing import NDArray
 
 from jarcore.data import parameter
 from jarcore.documents.evaluation import Move
@@ -65,10 +66,16 @@ def _front(
     )
 
 
+@cache
+def _stage_values(kind: str) -> NDArray[np.float64]:
+    """A threshold of every stage, in order."""
+    return np.array([parameter(f"{stage}_{kind}") for stage in STAGES])
+
+
 def _front_minutes(front: AcidFront) -> dict[str, float]:
     """When the front reaches the rim or the share of each stage, whichever is first [min]."""
-    rims = front.times_of_depths(np.array([parameter(f"{stage}_rim") / 1000 for stage in STAGES]))
-    shares = front.times_of_shares(np.array([parameter(f"{stage}_turned") for stage in STAGES]))
+    rims = front.times_of_depths(_stage_values("rim") / 1000)
+    shares = front.times_of_shares(_stage_values("turned"))
     return dict(zip(STAGES, (np.minimum(rims, shares) / 60).tolist(), strict=True))
 
 
@@ -261,10 +268,8 @@ def _with_acid(
     keeping: Limit,
     read: Quantities | None,
 ) -> Span:
-    film = {
-        stage: film_time(parameter(f"{stage}_film"), litres, wet_cm2(fish, standing), front.diffusivity) / 60
-        for stage in STAGES
-    }
+    wet = wet_cm2(fish, standing)
+    film = {stage: film_time(parameter(f"{stage}_film"), litres, wet, front.diffusivity) / 60 for stage in STAGES}
     rim = _front_minutes(front)
     reach = front.depths[-1] * 1000
     frozen = front.frozen and rim["best_from"] == NEVER

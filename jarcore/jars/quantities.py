@@ -2,7 +2,7 @@
 
 import re
 from dataclasses import dataclass, field
-from functools import cache
+from functools import cache, lru_cache
 
 from jarcore.data import rows
 from jarcore.documents import Notice, notice
@@ -34,6 +34,11 @@ def limits() -> dict[str, Limit]:
     }
 
 
+@lru_cache(maxsize=4096)
+def _limit_at(path: str) -> Limit | None:
+    return limits().get(POSITION.sub("/*", GROUP.sub("/fish/", path)))
+
+
 @dataclass
 class Quantities:
     """Reads quantities of one document; what fails is None and stands in `notices`."""
@@ -49,7 +54,7 @@ class Quantities:
 
     def within(self, value: float, path: str, limit: Limit | None = None) -> float | None:
         """VALUE when it lies within the limits for PATH, else None and a notice that names value, limits and fix."""
-        limit = limit or limits().get(POSITION.sub("/*", GROUP.sub("/fish/", path)))
+        limit = limit or _limit_at(path)
         if limit is None or limit.low <= value <= limit.high:
             return value
         unit = f" {limit.unit}".replace("degC", "°C") if limit.unit else ""

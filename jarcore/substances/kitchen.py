@@ -1,5 +1,7 @@
 """Kitchen measures: what a spoon, a cup or a count can show of a mass."""
 
+from functools import lru_cache
+
 from jarcore.data import Ingredient
 from jarcore.substances.units import METRIC, US, factor
 
@@ -40,6 +42,7 @@ def spoons(volume_ml: float, measures: str = US, liquid: bool = False) -> str:
     return f"{cups} cup" if cups in ("1", *EIGHTHS) else f"{cups} cups"
 
 
+@lru_cache(maxsize=8192)
 def kitchen_measure(mass_g: float, ingredient: Ingredient, measures: str = US) -> str:
     """How to take MASS_G of an ingredient without a scale: by count where it is counted, else by spoon or cup."""
     if mass_g <= 0:

@@ -59,3 +59,42 @@ def vinegar_splash() -> dict[str, Any]:
         }
     ]
     return document
+
+
+def one_jar(kind: str, lines: list[tuple[str, float, str, str]], **method: Any) -> dict[str, Any]:
+    """The zander with one jar of (ingredient, value, unit, basis)."""
+    made = [
+        {"id": f"o{place}", "ingredient": name, "amount": {"value": value, "unit": unit}, "basis": basis}
+        for place, (name, value, unit, basis) in enumerate(lines)
+    ]
+    chilled = {"vessel": "bag", "place": "chiller", "place_temperature": {"value": 4, "unit": "degC"}}
+    return changed(zander(), jars=[{"id": "one", "kind": kind, "method": {**chilled, **method}, "lines": made}])
+
+
+def salted_yogurt() -> dict[str, Any]:
+    """Strained yogurt with salt on fillets."""
+    return one_jar("marinade", [("yogurt-strained", 30, "%", "fish"), ("sea-salt-fine", 1, "%", "fish")])
+
+
+def plain_yogurt() -> dict[str, Any]:
+    """Strained yogurt without salt."""
+    return one_jar("marinade", [("yogurt-strained", 30, "%", "fish")])
+
+
+def garlic_paste() -> dict[str, Any]:
+    """Garlic and ginger, coarse, hardly any salt."""
+    return one_jar("rub", [("garlic", 2, "%", "fish"), ("ginger", 2, "%", "fish"), ("sea-salt-fine", 0.1, "%", "fish")])
+
+
+def slashed_trout() -> dict[str, Any]:
+    """A small whole trout, slashed to the bone, lemon squeezed over at room temperature."""
+    document = one_jar(
+        "marinade",
+        [("lemon-juice", 30, "ml", "piece")],
+        vessel="coat",
+        place="counter",
+        place_temperature={"value": 20, "unit": "degC"},
+    )
+    fish = {"species": "rainbow-trout", "cut": "whole", "pieces": 1, "weight": {"value": 300, "unit": "g", "basis": "gutted"},
+            "skin": "all_round", "slashes": {"per_side": 3, "depth": "bone"}}  # fmt: skip
+    return changed(document, fish=fish)

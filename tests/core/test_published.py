@@ -16,6 +16,7 @@ from jarcore.flesh import (
     dry_salt_uptake_pct,
     measure_piece,
     rinse_factor,
+    salt_diffusivity,
     turned_share,
 )
 from jarcore.flesh.acid_front import speed_number
@@ -105,6 +106,27 @@ class PublishedTest(TestCase):
         for minutes, depth, share in ((20, 0.652, 0.1766), (30, 0.782, 0.2093)):
             self.assertAlmostEqual(front.depth_at(minutes * 60) * 1000 / depth, 1, delta=0.01)
             self.assertAlmostEqual(front.turned_at(minutes * 60) / share, 1, delta=0.01)
+
+    def test_published_rows_of_acid(self) -> None:
+        """Worked out beforehand: lemon, orange, and what is no acid to flesh at pH 4.7."""
+        pantry = default_pantry().ingredients
+        for name, ph, total, mobile in (("lemon-juice", 2.348, 0.3591, 0.3546), ("orange-juice", 3.55, None, None)):
+            jar = solution([(pantry[name], 1000.0)])
+            assert jar is not None
+            self.assertAlmostEqual(jar.ph(), ph, delta=0.01)
+            if total and mobile:
+                self.assertAlmostEqual(jar.base_to(4.7) / total, 1, delta=0.01)
+                self.assertAlmostEqual(jar.mobile(4.7)[0] / mobile, 1, delta=0.01)
+        for name in ("soy-sauce-light", "miso-red"):
+            jar = solution([(pantry[name], 1000.0)])
+            assert jar is not None
+            self.assertEqual(jar.mobile(4.7)[0], 0)
+
+    def test_published_evenness_of_a_dry_brine(self) -> None:
+        """Lean fish of 25 mm, two open faces, 4 °C: the middle holds half the mean at 11.1 h and 0.9 of it at 24.3 h."""
+        rate = salt_diffusivity("lean", 4)
+        for hours, evenness in ((11.1, 0.5), (24.3, 0.9)):
+            self.assertAlmostEqual(diffusion.centre_of_dose(rate * hours * 3600 / 0.0125**2), evenness, delta=0.01)
 
     def test_published_salting_and_temperature(self) -> None:
         for minutes, brought in ((15, 0.769), (30, 1.183), (60, 1.736), (120, 2.499)):
