@@ -32,7 +32,9 @@ def _fish(case: Case) -> Iterator[Hit]:
 def _places(case: Case) -> Iterator[Hit]:
     for contents, standing in case.touching():
         path = f"{contents.path}/method/place"
-        if case.fish.has("histamine") and standing.celsius > parameter("histamine_cold"):
+        if case.fish.has("histamine") and (
+            standing.place == "counter" or standing.celsius > parameter("histamine_cold")
+        ):
             yield "histamine-counter", path, None
         elif standing.place != "counter" and standing.celsius > parameter("cold_holding"):
             yield "chiller-warm", f"{contents.path}/method/place_temperature", None

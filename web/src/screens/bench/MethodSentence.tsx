@@ -20,6 +20,12 @@ export function MethodSentence({ place }: { place: number }) {
   const schools = SCHOOLS[kind];
   const jars = list(value(['jars']));
 
+  /** Another place has another temperature: the old one goes, and the core takes the place's own until one is typed. */
+  function pick(field: string, picked: string) {
+    const next = put(document, [...method, field], picked);
+    change(field === 'place' ? put(next, [...method, 'place_temperature'], undefined) : next);
+  }
+
   function choice(field: string, label: string, choices = CHOICES[field] ?? {}) {
     return (
       <Choice
@@ -27,7 +33,7 @@ export function MethodSentence({ place }: { place: number }) {
         value={text(value([...method, field]))}
         choices={choices}
         disabled={readOnly}
-        onPick={(picked) => set([...method, field], picked)}
+        onPick={(picked) => pick(field, picked)}
       />
     );
   }
@@ -131,6 +137,13 @@ export function MethodSentence({ place }: { place: number }) {
           {choice('after', 'Afterwards')}
         </p>
       )}
+      {evaluation?.notices
+        .filter((notice) => notice.code === 'estimated' && notice.path.startsWith(`/jars/${place}/method`))
+        .map((notice) => (
+          <p key={notice.path} className="mt-1 text-sm text-quiet" data-estimated={notice.path}>
+            {notice.text}
+          </p>
+        ))}
     </>
   );
 }

@@ -1,0 +1,208 @@
+"""What multiplying a recipe gets wrong, one check each: the marked stories under fish, composing, salt, time, coating, cooking."""
+
+import json
+from typing import Any
+from unittest import TestCase
+
+from jarcore.bench import evaluate
+from jarcore.data import default_pantry
+from jarcore.substances import kitchen_measure
+from tests.core import cases
+from tests.core.cases import changed, citrus_chunks_counter, one_jar, zander
+from tests.core.test_evaluate import WINDOW, window
+
+
+def doubled(document: dict[str, Any]) -> dict[str, Any]:
+    """Twice the fish in twice the pieces, for the same people."""
+    fish = document["fish"]
+    return changed(document, fish__weight__value=fish["weight"]["value"] * 2, fish__pieces=fish["pieces"] * 2)
+
+
+class FishStories(TestCase):
+    def test_a_name_of_many_fish_gives_no_times_and_no_cautions_of_a_species(self) -> None:
+        for name in ("snapper", "rockfish", "bream", "bass", "perch", "yellowtail", "butterfish", "redfish", "pollock"):
+            with self.subTest(name):
+                answer = evaluate(changed(zander(), fish__species=name))
+                self.assertIsNone(answer["jars"][0]["window"])
+                self.assertIsNone(answer["cook"]["minutes"])
+                notice = next(n for n in answer["notices"] if n["code"] == "ambiguous-species")
+                candidates = default_pantry().species[name].candidates
+                self.assertTrue(all(default_pantry().species[one].name in notice["text"] for one in candidates))
+                self.assertFalse({"histamine-fish", "reef-fish", "wax-ester"} & {c["code"] for c in answer["cautions"]})
+                self.assertIsNotNone(answer["ledger"]["native_salt_g"])
+
+    def test_the_weight_says_what_was_weighed(self) -> None:
+        edible = {
+            basis: evaluate(changed(zander(), fish__weight={"value": 1000, "unit": "g", "basis": basis}))["fish"][
+                "edible_g"
+            ]
+            for basis in ("whole", "gutted", "fillet", "edible")
+        }
+        self.assertEqual(edible, {"whole": 450, "gutted": 520, "fillet": 1000, "edible": 1000})
+        bony = evaluate(changed(zander(), fish__bone="in"))["fish"]["edible_g"]
+        self.assertAlmostEqual(bony, 680 * 0.88)
+
+    def test_no_scale_means_an_estimate_that_says_so(self) -> None:
+        sizes = {"length": {"value": 130, "unit": "mm"}, "width": {"value": 60, "unit": "mm"}}
+        fish = {**zander()["fish"], **sizes, "weight": None}
+        answer = evaluate(changed(zander(), fish=fish))
+        self.assertIn("edible_g", answer["fish"]["estimated"])
+        self.assertAlmostEqual(answer["fish"]["edible_g"] / 543, 1, delta=0.01)
+        self.assertIn(("estimated", "/fish/weight"), [(n["code"], n["path"]) for n in answer["notices"]])
+
+    def test_another_fish_changes_more_than_the_name(self) -> None:
+        lean, oily = (evaluate(changed(zander(), fish__species=name)) for name in ("zander", "herring"))
+        self.assertNotEqual(lean["jars"][0]["window"]["best_from_min"], oily["jars"][0]["window"]["best_from_min"])
+        self.assertIn("histamine-fish", [c["code"] for c in oily["cautions"]])
+        self.assertNotEqual(lean["ledger"]["native_salt_g"], oily["ledger"]["native_salt_g"])
+
+    def test_a_rejected_lot_cannot_be_formulated_on(self) -> None:
+        answer = evaluate(changed(zander(), fish__receiving="rejected"))
+        self.assertFalse(answer["ready"])
+        self.assertIn(("rejected-lot", "refuse"), [(c["code"], c["grade"]) for c in answer["cautions"]])
+
+    def test_slashes_make_slots_and_let_more_in(self) -> None:
+        whole = changed(
+            zander(), fish__cut="whole", fish__weight={"value": 800, "unit": "g", "basis": "gutted"}, fish__pieces=2
+        )
+        slashed = changed(whole, fish__slashes={"per_side": 3, "depth": "bone"}, fish__skin="all_round")
+        self.assertEqual(evaluate(slashed)["fish"]["slots"], 12)
+        self.assertIsNone(window(changed(whole, fish__skin="all_round")))
+        self.assertIsNotNone(window(slashed))
+
+
+class ComposingStories(TestCase):
+    def test_spoons_follow_the_crystal_and_grams_do_not(self) -> None:
+        for row in cases.table("kitchen"):
+            with self.subTest(row["words"], ingredient=row["ingredient"]):
+                ingredient = default_pantry().ingredients[row["ingredient"]]
+                self.assertEqual(kitchen_measure(float(row["grams"]), ingredient, row["measures"]), row["words"])
+
+    def test_every_basis_follows_what_it_says(self) -> None:
+        for row in cases.table("basis"):
+            extra = json.loads(row["extra"] or "{}")
+            line = {
+                "id": "b",
+                "ingredient": "water",
+                "amount": {"value": float(row["value"]), "unit": row["unit"]},
+                "basis": row["basis"],
+            }
+            base = changed(zander(), jars__0__lines=[{**line, **extra}])
+            first = evaluate(base)["jars"][0]["lines"][0]["mass_g"]
+            with self.subTest(row["basis"], unit=row["unit"]):
+                self.assertAlmostEqual(first / float(row["before_g"]), 1, delta=0.001)
+                for column, other in (
+                    ("grows_with_fish", changed(base, fish__weight__value=1360)),
+                    ("grows_with_pieces", changed(base, fish__pieces=8)),
+                    ("grows_with_servings", changed(base, servings=8)),
+                ):
+                    if row[column]:
+                        after = evaluate(other)["jars"][0]["lines"][0]["mass_g"]
+                        self.assertAlmostEqual(after / first, float(row[column]), places=6, msg=column)
+
+    def test_cover_follows_the_vessel_and_not_the_fish(self) -> None:
+        size = {name: {"value": value, "unit": "cm"} for name, value in (("length", 30), ("width", 20), ("depth", 10))}
+        base = one_jar("wet_brine", [("water", 100, "%", "cover")], vessel="dish", vessel_size=size)
+        one, two = (evaluate(document)["jars"][0]["lines"][0]["mass_g"] for document in (base, doubled(base)))
+        # Four fillets of 22 mm lie in one layer: 600 cm2 by 32 mm, less the fish.
+        self.assertAlmostEqual(one, 600 * 3.2 - 680 / 1.055, delta=1)
+        self.assertLess(two, one)
+
+    def test_a_ratio_keeps_its_basis(self) -> None:
+        def oil(by: str) -> float:
+            lines = [
+                {"id": "l", "ingredient": "lemon-juice", "amount": {"value": 2, "unit": "tbsp"}, "basis": "fixed"},
+                {
+                    "id": "o",
+                    "ingredient": "olive-oil",
+                    "amount": {"value": 3, "unit": "part"},
+                    "basis": "line",
+                    "of": "l",
+                    "by": by,
+                },
+            ]
+            reading = evaluate(changed(zander(), jars__0__kind="marinade", jars__0__lines=lines))["jars"][0]["reading"]
+            return reading["oil_to_acid_volume"]
+
+        self.assertAlmostEqual(oil("volume"), 3)
+        self.assertAlmostEqual(oil("mass"), 3 * 1.03 / 0.915, places=3)
+
+    def test_what_is_not_stated_stays_so_and_the_jar_is_incomplete(self) -> None:
+        answer = evaluate(changed(zander(), jars__0__lines__1__amount={"unstated": True}))
+        line, reading = answer["jars"][0]["lines"][1], answer["jars"][0]["reading"]
+        self.assertEqual((line["written"], line["mass_g"], reading["complete"]), ("not stated", None, False))
+        self.assertAlmostEqual(reading["mass_g"], 8.16)
+        self.assertFalse(answer["ready"])
+
+    def test_acid_is_the_sum_of_acids_and_never_an_average_of_ph(self) -> None:
+        mixed = [("lemon-juice", 100, "ml", "fixed"), ("buttermilk", 100, "ml", "fixed")]
+        both = evaluate(one_jar("marinade", mixed))["jars"][0]["reading"]
+        alone = [evaluate(one_jar("marinade", [line]))["jars"][0]["reading"] for line in mixed]
+        self.assertAlmostEqual(
+            both["acid_meq_per_kg_fish"], sum(one["acid_meq_per_kg_fish"] for one in alone), places=6
+        )
+        self.assertGreater(abs(both["ph"] - sum(one["ph"] for one in alone) / 2), 0.2)
+
+    def test_targets_say_under_in_or_over(self) -> None:
+        for target, state in (
+            ({"value": 1.2}, "in"),
+            ({"min": 1.5}, "under"),
+            ({"max": 1.0}, "over"),
+            ({"min": 1, "max": 1.3}, "in"),
+        ):
+            found = evaluate(changed(zander(), jars__0__targets={"salt_pct_of_fish": target}))["jars"][0]["reading"][
+                "targets"
+            ]
+            self.assertEqual(found["salt_pct_of_fish"]["state"], state, target)
+        unknown = evaluate(changed(zander(), jars__0__targets={"taste": {"value": 1}}))
+        self.assertIn("/jars/0/targets/taste", [n["path"] for n in unknown["notices"]])
+
+
+class TimeStories(TestCase):
+    def test_windows_follow_geometry_and_dose_and_nothing_else(self) -> None:
+        base = citrus_chunks_counter()
+        for key in WINDOW:
+            self.assertAlmostEqual(window(doubled(base))[key], window(base)[key], places=6)
+        spoonful = one_jar("marinade", [("cider-vinegar", 1, "tsp", "piece")], vessel="dish")
+        bath = one_jar("marinade", [("cider-vinegar", 1, "l", "fixed")], vessel="bath")
+        self.assertEqual(window(bath)["binding"], "acid")
+        self.assertNotEqual(window(spoonful)["binding"], "acid")
+
+    def test_two_clocks_run_and_the_tighter_wins(self) -> None:
+        warm = {
+            "place": "counter",
+            "place_temperature": {"value": 21, "unit": "degC"},
+            "contact_time": {"value": 100, "unit": "min"},
+        }
+        document = changed(zander(), jars__0__method=warm)
+        document["jars"].append({**document["jars"][0], "id": "again"})
+        answer = evaluate(document)
+        self.assertEqual(answer["exposure"]["minutes_above_5c"], 200)
+        self.assertEqual([jar["window"]["latest_min"] for jar in answer["jars"]], [140, 140])
+        self.assertIn("counter-time-warn", [c["code"] for c in answer["cautions"]])
+        hot = changed(document, jars__0__method__place_temperature__value=34, jars__1__method=None)
+        self.assertIn("counter-time-warn", [c["code"] for c in evaluate(hot)["cautions"]])
+
+    def test_a_dry_brine_that_cannot_even_out_says_how_deep_it_reaches(self) -> None:
+        answer = evaluate(changed(zander(), fish__thickness__value=80, fish__cut="loin"))
+        self.assertIn("mm deep", next(n["text"] for n in answer["notices"] if n["code"] == "will-not-even-out"))
+
+    def test_too_much_salt_is_named_and_a_cure_is_outside(self) -> None:
+        for share, code in ((2.2, "salt-high"), (2.6, "outside-model")):
+            answer = evaluate(changed(zander(), jars__0__lines__0__amount__value=share))
+            self.assertIn(code, [n["code"] for n in answer["notices"]])
+
+    def test_skin_on_one_side_takes_four_times_as_long(self) -> None:
+        bare, skin = (window(changed(zander(), fish__skin=side))["best_from_min"] for side in ("none", "one_side"))
+        self.assertAlmostEqual(skin / bare, 4)
+
+    def test_a_clean_share_does_not_touch_the_fish(self) -> None:
+        lines = [("soy-sauce-light", 12, "%", "fish")]
+        whole, half = (
+            evaluate(
+                one_jar("marinade", lines, contact_time={"value": 20, "unit": "min"}, clean_share={"value": share})
+            )
+            for share in (0, 50)
+        )
+        self.assertLess(half["ledger"]["added_salt_g"], whole["ledger"]["added_salt_g"])
+        self.assertEqual(half["jars"][0]["reading"]["mass_g"], whole["jars"][0]["reading"]["mass_g"])
