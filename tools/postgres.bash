@@ -88,7 +88,6 @@ start_postgres() {
     postgres_runs || step "PostgreSQL" launch_postgres
     make_database >&2
     export DATABASE_URL; DATABASE_URL="postgresql://jar:$(cat "$PG_HOME/password")@127.0.0.1:$(cat "$PG_HOME/port")/jar"
-    export JAR_OWN_CLUSTER=1
   fi
 }
 

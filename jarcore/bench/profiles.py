@@ -20,8 +20,6 @@ FORMAT = "jar-table/profiles"
 POINTS = 24
 # Kinds from which salt or acid goes into the flesh over time; coatings meet the heat at once.
 STEEPED = (*LIQUIDS, "dry_brine", "rub", "salt_crust")
-# Grams of salt that a gram of water holds when saturated: 26.4 % by mass.
-SATURATED = 0.264 / 0.736
 
 
 class JarProfile(TypedDict):
@@ -100,7 +98,11 @@ def _salt(ready: Prepared, contents: Contents, standing: Standing, minutes: Any)
     flesh_water = parameter("salt_capacity_share") * parameter(f"water_{kind}") * fish.edible_g
     share = contact_share(contents, standing, fish) if contents.jar.kind in LIQUIDS else 1.0
     salt = contents.contact.salt_g * share
-    water = contents.contact.water_g * share if contents.jar.kind in LIQUIDS else salt / SATURATED
+    water = (
+        contents.contact.water_g * share
+        if contents.jar.kind in LIQUIDS
+        else salt * (1 / parameter("saturated_share") - 1)
+    )
     lying = (
         standing.vessel == "dish" and not standing.turned and contents.jar.kind in LIQUIDS and fish.piece.skin == "none"
     )

@@ -56,8 +56,13 @@ def read_formula(document: Mapping[str, Any]) -> tuple[Formula, list[Notice]]:
 def _take_out(value: Any, fault: Any) -> Notice:
     """Remove the part that FAULT names from VALUE, in place, and say so."""
     steps, parent = _way(value, fault["loc"])
-    given = parent[steps[-1]]
-    parent[steps[-1]] = {} if isinstance(parent, list) else None
+    last: Any = steps[-1]
+    given = parent[last]
+    if isinstance(parent, list):
+        # Lists keep their length: an empty part stands where a part failed, an empty text where a text did.
+        parent[last] = "" if fault["type"] == "string_type" else {}
+    else:
+        del parent[last]
     code, text = WORDS.get(fault["type"], ("not-valid", "{value}: {message}."))
     return notice(
         code,

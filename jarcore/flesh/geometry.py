@@ -100,7 +100,7 @@ def measure_piece(
         plan = length * width / 100
         edge = 2 * (length + width) / MM_PER_CM * thick_cm * cut.edge_factor
     slashes = 2 * slashes_per_side if cut.plan == "body" else slashes_per_side
-    depth = {"shallow": 0.15, "half": 0.25, "bone": 0.5}[slash_depth] * thickness_mm
+    depth = parameter(f"slash_{slash_depth}") * thickness_mm
     return Piece(
         mass_g, length, width, thickness_mm, plan, edge, cut.plan, skin, slashes, depth, slash_length_mm or 0.7 * width
     )

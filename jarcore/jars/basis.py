@@ -233,6 +233,8 @@ class Weighing:
                 return (fish.edible_g or 0) * value / 100, 0.0
             case "cover":
                 return (self.scope.cover_ml or 0) * value / 100 * ingredient.density_g_ml, 0.0
+        if line.basis == "fish" and spec.place not in self.per:
+            return None
         return self._grams(value, unit, ingredient) * self._times(spec), 0.0
 
     def _times(self, spec: Spec) -> float:
@@ -290,6 +292,9 @@ def per_weights(jar: Jar, path: str, fish: MeasuredFish, document: Fish, read: Q
             )
             if mass:
                 found[place] = mass
+            elif line.basis == "fish":
+                text = "How much fish this amount goes with cannot be reckoned. State a weight of edible flesh."
+                read.say("base-unknown", f"{path}/lines/{place}/per", text)
     return found
 
 

@@ -9,7 +9,6 @@ from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.quantities import Quantities
 
 COATS = ("dredge", "wash", "crumb", "batter")
-LEAST_HYDRATION, MOST_HYDRATION = 0.9, 2.2
 WHEAT = "wheat-flour"
 
 
@@ -76,13 +75,14 @@ def _batter(contents: Contents, surface: float, read: Quantities) -> Coat | None
     ratio, free = found
     # The pick-up was measured on wheat: another flour counts as the wheat batter that flows alike.
     alike = free + water_taken()[WHEAT]
-    if not LEAST_HYDRATION <= alike <= MOST_HYDRATION:
+    least, most = parameter("least_hydration"), parameter("most_hydration")
+    if not least <= alike <= most:
         text = (
             f"Water to flour is {ratio:.2f}, which flows like a wheat batter of {alike:.2f}; pick-up is known from "
-            f"{LEAST_HYDRATION} to {MOST_HYDRATION}. It is reckoned at the nearer end: test on one piece."
+            f"{least:g} to {most:g}. It is reckoned at the nearer end: test on one piece."
         )
         read.say("outside-model", contents.path, text)
-    clipped = min(max(alike, LEAST_HYDRATION), MOST_HYDRATION)
+    clipped = min(max(alike, least), most)
     factor = surface * clipped ** -parameter("batter_exponent")
     middle, low, high = (grams * factor for grams in _pick_up("batter_pick_up"))
     flow = flow_of(free)
@@ -101,7 +101,7 @@ def _batter(contents: Contents, surface: float, read: Quantities) -> Coat | None
 def _crust(surface: float) -> Coat:
     """A packed salt crust: surface times thickness, and more for the bed and the edges. None of it is eaten."""
     wet = surface * parameter("crust_thickness") / 10 * parameter("crust_density")
-    low, middle, high = (wet * share for share in (1.6, parameter("crust_bed"), 2.0))
+    low, middle, high = (wet * parameter(name) for name in ("crust_bed_low", "crust_bed", "crust_bed_high"))
     return Coat(middle, 0.0, middle, low, high)
 
 

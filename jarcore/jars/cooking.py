@@ -12,9 +12,6 @@ from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.quantities import Quantities
 
-DEFAULT_OIL_L = 3.0
-# Sugar on the surface and bits of garlic brown long before fish is done above this [degC].
-BROWNING_C = 150
 SIDES = ("first side", "second side")
 
 
@@ -164,9 +161,9 @@ def oil_of(cook: Cook, fish: MeasuredFish, read: Quantities) -> dict[str, float]
     if cook.method not in ("deep_fry", "shallow_fry") or not fish.edible_g or not fish.pieces:
         return None
     volume = read.volume_ml(cook.oil.volume, "/cook/oil/volume") if cook.oil else None
-    litres = volume / 1000 if volume else DEFAULT_OIL_L
+    litres = volume / 1000 if volume else parameter("default_oil")
     if volume is None:
-        read.say("estimated", "/cook/oil/volume", f"The oil is not stated: reckoned with {DEFAULT_OIL_L:g} l.")
+        read.say("estimated", "/cook/oil/volume", f"The oil is not stated: reckoned with {litres:g} l.")
     burner = read.count(cook.burner_w, "/cook/burner_w") or 0.0
     each = fish.edible_g / fish.pieces / 1000
     a_batch = max(1, min(int(batch_kg(litres, burner) / each), int(-(-fish.pieces // 1))))

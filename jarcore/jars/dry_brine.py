@@ -10,14 +10,15 @@ from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import Standing
 from jarcore.jars.quantities import Quantities
-from jarcore.jars.window import Limit, Span, in_words
+from jarcore.jars.window import Limit, Span, cap, in_words
 
-# Targets of a timed salting [% of fish]: early, best from, best to, latest.
-TIMED_TARGETS = (0.7, 1.0, 1.3, 1.8)
-OUTSIDE_PCT, HIGH_PCT = 2.5, 2.0
-DEFAULT_RINSE_S = 15.0
-# Salt in the flesh's water that firms it, and in saturated brine [g/100 g water].
-FIRM, BRINE = 3.0, 35.9
+STAGES = ("early", "best_from", "best_to", "late")
+
+
+def _brine_per_water() -> float:
+    """Salt of saturated brine [g/100 g]: grams for each hundred of its water."""
+    share = parameter("saturated_share")
+    return 100 * share / (1 - share)
 
 
 def crystal_lag_s(contents: Contents) -> float:
@@ -69,7 +70,7 @@ def rinse_seconds(contents: Contents, read: Quantities) -> float:
     if method.after != "rinse" and method.school != "timed_rinse":
         return 0.0
     minutes = read.minutes(method.rinse_time, f"{contents.path}/method/rinse_time")
-    return DEFAULT_RINSE_S if minutes is None else minutes * 60
+    return parameter("default_rinse") if minutes is None else minutes * 60
 
 
 def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Quantities) -> Span | None:
@@ -88,13 +89,14 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
 
 def _check_dose(contents: Contents, fish: MeasuredFish, read: Quantities) -> None:
     dose = contents.contact.salt_g / (fish.edible_g or math.inf) * 100
+    cure = parameter("salt_cure")
     timed = (contents.jar.method or Method()).school == "timed_rinse"
     if contents.complete and contents.contact.salt_g <= 0:
         read.say("unstated", f"{contents.path}/lines", "This dry brine holds no salt. Add a salt.")
-    elif dose >= OUTSIDE_PCT and not timed:
-        text = f"{dose:.1f} % salt, all left in, is a cure, which this tool does not time; the fish stays raw. Stay below {OUTSIDE_PCT} %."
+    elif dose >= cure and not timed:
+        text = f"{dose:.1f} % salt, all left in, is a cure, which this tool does not time; the fish stays raw. Stay below {cure:g} %."
         read.say("outside-model", contents.path, text)
-    elif dose > HIGH_PCT and not timed:
+    elif dose > parameter("salt_high") and not timed:
         read.say(
             "salt-high",
             contents.path,
@@ -111,13 +113,13 @@ def _measured(contents: Contents, fish: MeasuredFish, standing: Standing, read: 
     def minutes(fourier: float) -> float:
         return fourier * way * way / rate / 60
 
-    cap = parameter("cap_dry_brine")
+    longest = parameter("cap_dry_brine")
     half_even = minutes(parameter("brine_half_even_fourier"))
-    if half_even > cap:
-        reach = 1000 * math.sqrt(math.pi * rate * cap * 60) / 2
+    if half_even > longest:
+        reach = 1000 * math.sqrt(math.pi * rate * longest * 60) / 2
         text = (
             f"The middle of this piece would have half the mean only after {in_words(half_even)}; "
-            f"by {in_words(cap)} the salt is about {reach:.0f} mm deep."
+            f"by {in_words(longest)} the salt is about {reach:.0f} mm deep."
         )
         read.say("will-not-even-out", contents.path, text)
     contact = standing.contact_min
@@ -129,7 +131,7 @@ def _measured(contents: Contents, fish: MeasuredFish, standing: Standing, read: 
         max(parameter("brine_dissolved"), minutes(parameter("brine_early_fourier"))),
         max(parameter("brine_dissolved"), minutes(parameter("brine_best_fourier"))),
         even,
-        (Limit(cap, "keeping", f"salted raw fish is kept {in_words(cap)} at most", hard=True),),
+        (cap("cap_dry_brine", "keeping", f"salted raw fish is kept {in_words(longest)} at most"),),
         parameter("salt_window_spread"),
         (
             f"salt has {fish.piece.diffusion_mm:.0f} mm to go; the middle comes even after {in_words(even)}",
@@ -142,7 +144,9 @@ def _measured(contents: Contents, fish: MeasuredFish, standing: Standing, read: 
             "acid_depth_mm": 0.0,
             "firmed_share": min(
                 1.0,
-                firmed_depth_mm(contact * 60, FIRM, BRINE, fish.species.fat_class, standing.celsius)
+                firmed_depth_mm(
+                    contact * 60, parameter("salt_firms"), _brine_per_water(), fish.species.fat_class, standing.celsius
+                )
                 / fish.piece.diffusion_mm,
             ),
         },
@@ -153,8 +157,11 @@ def _timed(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qua
     """Heavy salt, timed and rinsed: the times at which the fish holds each target after the rinse."""
     assert fish.piece and fish.species
     rinse = rinse_seconds(contents, read)
-    cap = parameter("cap_acid_chiller")
-    times = [_time_to(target, contents, fish, standing, rinse, cap) for target in TIMED_TARGETS]
+    longest = parameter("cap_heavy_salt")
+    times = [
+        _time_to(target, contents, fish, standing, rinse, longest)
+        for target in (parameter(f"salt_{stage}") for stage in STAGES)
+    ]
     contact = standing.contact_min if standing.contact_min is not None else times[1]
     return Span(
         times[0],
@@ -162,10 +169,12 @@ def _timed(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qua
         times[2],
         (
             Limit(
-                times[3], "salt", f"after that more than {TIMED_TARGETS[3]} % of the fish would be salt, even rinsed"
+                times[3],
+                "salt",
+                f"after that more than {parameter('salt_late'):g} % of the fish would be salt, even rinsed",
             ),
-            Limit(
-                cap, "keeping", "beyond 2 h of heavy salt the fish is cured, which this tool does not time", hard=True
+            cap(
+                "cap_heavy_salt", "keeping", "beyond 2 h of heavy salt the fish is cured, which this tool does not time"
             ),
         ),
         parameter("salt_window_spread"),
@@ -185,10 +194,10 @@ def _timed(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qua
 
 
 def _time_to(
-    target: float, contents: Contents, fish: MeasuredFish, standing: Standing, rinse: float, cap: float
+    target: float, contents: Contents, fish: MeasuredFish, standing: Standing, rinse: float, longest: float
 ) -> float:
-    """Minutes until the fish holds TARGET [%] after the rinse, up to a cap [min]; uptake only rises, so halving finds it."""
-    low, high = 0.0, cap
+    """Minutes until the fish holds TARGET [%] after the rinse, up to a longest time [min]; uptake only rises, so halving finds it."""
+    low, high = 0.0, longest
     for _ in range(30):
         middle = (low + high) / 2
         low, high = (middle, high) if stays_pct(contents, fish, standing, middle, rinse) < target else (low, middle)

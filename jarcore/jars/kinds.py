@@ -28,8 +28,6 @@ TIMED: Mapping[str, SpanOf] = {
     "batter": surface.span_of,
     "filling": surface.span_of,
 }
-# How long flesh lies under a packed crust in the oven, for its salt [min]; judgement.
-BAKED_MIN = 25.0
 EATEN_BY_DEFAULT = ("dry_brine", "rub", "dredge", "wash", "crumb", "batter", "filling", "finish")
 
 
@@ -147,8 +145,11 @@ def _crusted(contents: Contents, fish: MeasuredFish, standing: Standing, coat: C
     dose, edible = contents.contact.salt_g, fish.edible_g or 0.0
     if coat is None:
         return SaltStep(dose, dose, 0.0, dose * (1 - parameter("weigh_spread")), dose)
-    into = min(dose, dry_brine.taken_up_pct(contents, fish, standing, minutes + BAKED_MIN) * edible / 100)
-    return SaltStep(dose, into, 0.0, into * 0.5, min(dose, into * 1.5))
+    wide = parameter("crust_spread")
+    into = min(
+        dose, dry_brine.taken_up_pct(contents, fish, standing, minutes + parameter("baked_under_crust")) * edible / 100
+    )
+    return SaltStep(dose, into, 0.0, into * (1 - wide), min(dose, into * (1 + wide)))
 
 
 def _liquid(contents: Contents, fish: MeasuredFish, standing: Standing, minutes: float, read: Quantities) -> SaltStep:

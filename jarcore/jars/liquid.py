@@ -15,13 +15,10 @@ from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import WARM, Standing, contact_share
 from jarcore.jars.quantities import Quantities
-from jarcore.jars.window import NEVER, Limit, Span, in_words
+from jarcore.jars.window import NEVER, Limit, Span, cap, in_words
 from jarcore.substances import Solution
 
 STAGES = ("early", "best_from", "best_to", "late")
-# Salt that a salty liquid should have brought [% of fish]: early, best from, best to, latest.
-SALT_TARGETS = (0.7, 1.0, 1.3, 1.8)
-SALT_TASTED = 0.2
 PASTE = "paste"
 SHELL_POINTS = 40
 
@@ -69,7 +66,7 @@ def _front(
 @cache
 def _stage_values(kind: str) -> NDArray[np.float64]:
     """A threshold of every stage, in order."""
-    return np.array([parameter(f"{stage}_{kind}") for stage in STAGES])
+    return np.array([parameter(f"{kind}_{stage}" if kind == "salt" else f"{stage}_{kind}") for stage in STAGES])
 
 
 def _front_minutes(front: AcidFront) -> dict[str, float]:
@@ -111,7 +108,7 @@ def _salt_minutes(contents: Contents, fish: MeasuredFish, standing: Standing, ta
 def _dairy(contents: Contents) -> bool:
     """Whether dairy is most of the watery part."""
     watery = [(i, m) for i, m in contents.parts(contact=True) if i.phase == "aqueous"]
-    return sum(m for i, m in watery if i.group == "dairy") > 0.5 * sum(m for _, m in watery)
+    return sum(m for i, m in watery if i.group == "dairy") > parameter("dairy_share") * sum(m for _, m in watery)
 
 
 def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
@@ -119,25 +116,19 @@ def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
     pasty = any(i.particle == PASTE and i.group == "salty" for i, _ in contents.parts(contact=True))
     salty = contents.contact.salt_g > parameter("dairy_salted_share") / 100 * contents.contact.mass_g
     if contents.jar.kind == "wet_brine":
-        return Limit(parameter("cap_wet_brine"), "keeping", "a wet brine is given 2 h at most", hard=True)
+        return cap("cap_wet_brine", "keeping", "a wet brine is given 2 h at most")
+    if _dairy(contents) and salty:
+        return cap("cap_dairy_salted", "salt", "salted dairy tightens the flesh (a weak rule)")
     if _dairy(contents):
-        name = "cap_dairy_salted" if salty else "cap_dairy"
-        words = "salted dairy tightens the flesh (a weak rule)" if salty else "raw fish in dairy is kept a day at most"
-        return Limit(parameter(name), "salt" if salty else "keeping", words, hard=True)
-    if acidity <= 0:
-        if salty and not pasty and contents.contact.salt_g > 0.05 * contents.contact.mass_g:
-            return Limit(
-                parameter("cap_acid_chiller"),
-                "salt",
-                "a salty liquid firms the surface: 2 h is common practice",
-                hard=True,
-            )
-        return Limit(parameter("cap_no_acid"), "keeping", "raw marinated fish is kept a day or two at most", hard=True)
-    if standing.warm:
-        return Limit(
-            parameter("cap_acid_counter"), "keeping", "a sour jar stands an hour at most on the counter", hard=True
-        )
-    return Limit(parameter("cap_acid_chiller"), "keeping", "a sour jar is given 2 h at most in the chiller", hard=True)
+        return cap("cap_dairy", "keeping", "raw fish in dairy is kept a day at most")
+    if acidity > 0 and standing.warm:
+        return cap("cap_acid_counter", "keeping", "a sour jar stands an hour at most on the counter")
+    if acidity > 0:
+        return cap("cap_acid_chiller", "keeping", "a sour jar is given 2 h at most in the chiller")
+    very_salty = contents.contact.salt_g > parameter("salty_liquid_share") / 100 * contents.contact.mass_g
+    if very_salty and not pasty:
+        return cap("cap_acid_chiller", "salt", "a salty liquid firms the surface: 2 h is common practice")
+    return cap("cap_no_acid", "keeping", "raw marinated fish is kept a day or two at most")
 
 
 def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Quantities) -> Span | None:
@@ -179,7 +170,7 @@ def _timed(
     if _dairy(contents):
         span = _dairy_shell(contents, fish, standing, span)
     if salty[3] < NEVER:
-        reason = f"by then the fish would hold {SALT_TARGETS[3]} % salt"
+        reason = f"by then the fish would hold {parameter('salt_late'):g} % salt"
         span = span.capped(Limit(salty[3], "salt", reason))
     if read is None:
         return span
@@ -231,10 +222,10 @@ def _dairy_shell(contents: Contents, fish: MeasuredFish, standing: Standing, spa
 
 
 def _salt_times(contents: Contents, fish: MeasuredFish, standing: Standing, cap: float) -> tuple[float, ...]:
-    if contents.contact.salt_g < SALT_TASTED / 100 * (fish.edible_g or 0):
+    if contents.contact.salt_g < parameter("salt_tasted") / 100 * (fish.edible_g or 0):
         return (NEVER,) * 4
     times: list[float] = []
-    for target in SALT_TARGETS:
+    for target in _stage_values("salt").tolist():
         # Uptake only rises: past a target that is never reached no further one is.
         never = bool(times) and times[-1] == NEVER
         times.append(NEVER if never else _salt_minutes(contents, fish, standing, target, cap))
@@ -320,7 +311,7 @@ def _strong_citrus(
         text = f"Colder is slower: the model would allow {in_words(model)}, which practice has not shown. It is held to {in_words(latest)}."
         read.say("colder-is-slower", contents.path, text)
     return span.capped(
-        Limit(latest, "acid", f"practice ends strong citrus on thin pieces at {in_words(latest)}", hard=True)
+        cap("strong_citrus_latest", "acid", f"practice ends strong citrus on thin pieces at {in_words(latest)}")
     )
 
 

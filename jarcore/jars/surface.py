@@ -8,19 +8,14 @@ from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import Standing
 from jarcore.jars.quantities import Quantities
-from jarcore.jars.window import Limit, Span
-
-COUNTER_RUB_MIN = 30.0
-# From this share of the fish on, a rub is timed as the dry brine that it also is [%].
-SALTY_RUB_PCT = 0.3
-PACKED_TARGETS = (1.0, 1.8)
+from jarcore.jars.window import Limit, Span, cap
 
 
 def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Quantities) -> Span | None:
     """The span of a jar that acts on the surface, from its row; a salty rub and a packed crust go by their salt."""
     kind = contents.jar.kind
     salt = contents.contact.salt_g / fish.edible_g * 100 if fish.edible_g else 0.0
-    if kind == "rub" and salt >= SALTY_RUB_PCT:
+    if kind == "rub" and salt >= parameter("salty_rub"):
         return dry_brine.span_of(contents, fish, standing, read)
     school = (contents.jar.method or Method()).school
     if kind == "salt_crust" and school != "seared":
@@ -33,15 +28,15 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
     row = next(
         r for r in rows("coat_windows") if r["kind"] == kind and r["school"] == (school if kind == "salt_crust" else "")
     )
-    latest = float(row["latest_min"])
+    limit = Limit(float(row["latest_min"]), row["binding"], row["reason"], hard=True)  # type: ignore[arg-type]
     if kind == "rub" and standing.warm:
-        latest = COUNTER_RUB_MIN
+        limit = cap("cap_rub_counter", "keeping", "a rub stands half an hour at most on the counter")
     state = {"salt_pct_of_fish": salt, "evenness": None, "acid_turned_fraction": 0.0, "acid_depth_mm": 0.0}
     return Span(
         float(row["earliest_min"]),
         float(row["best_from_min"]),
         float(row["best_to_min"]),
-        (Limit(latest, row["binding"], row["reason"], hard=True),),  # type: ignore[arg-type]
+        (limit,),
         0.0,
         (),
         state if kind == "rub" else None,  # type: ignore[arg-type]
@@ -52,25 +47,25 @@ def _packed(contents: Contents, fish: MeasuredFish, standing: Standing) -> Span 
     """On and into the oven: how long until bare flesh is well salted, and too salty."""
     if fish.piece is None or fish.species is None:
         return None
-    cap = parameter("cap_acid_counter")
+    longest = parameter("cap_packed")
 
     def minutes(target: float) -> float:
-        low, high = 0.0, cap
+        low, high = 0.0, longest
         for _ in range(24):
             middle = (low + high) / 2
             short = dry_brine.taken_up_pct(contents, fish, standing, middle) < target
             low, high = (middle, high) if short else (low, middle)
         return high
 
-    good, late = (minutes(target) for target in PACKED_TARGETS)
+    good, late = minutes(parameter("salt_best_from")), minutes(parameter("salt_late"))
     words = (
         "skin keeps most of the salt out"
         if fish.piece.skin != "none"
         else "bare flesh takes salt fast under a crust: leave the skin on"
     )
-    limits = [Limit(cap, "keeping", "a packed fish goes into the oven at once", hard=True)]
-    if late < cap:
-        limits.append(Limit(late, "salt", f"by then the flesh would hold {PACKED_TARGETS[1]} % salt"))
+    limits = [cap("cap_packed", "keeping", "a packed fish goes into the oven at once")]
+    if late < longest:
+        limits.append(Limit(late, "salt", f"by then the flesh would hold {parameter('salt_late'):g} % salt"))
     return Span(0.0, 0.0, good, tuple(limits), parameter("salt_window_spread"), (words,))
 
 

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from jarcore.data import parameter
 from jarcore.documents.evaluation import AtContact, Move, Window
 
 Binding = Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
@@ -12,7 +13,6 @@ RESTS_ON: dict[str, tuple[str, ...]] = {
     "acid": ("flesh_buffer", "turned_ph", "tortuosity", "late_rim", "late_turned"),
     "dose": ("acid_water_fraction", "late_film"),
     "salt": ("salt_capacity_share", "diffusivity_salt_lean"),
-    "keeping": ("cap_dry_brine",),
 }
 
 
@@ -24,6 +24,12 @@ class Limit:
     binding: Binding
     reason: str
     hard: bool = False
+    rows: tuple[str, ...] = ()
+
+
+def cap(name: str, binding: Binding, reason: str) -> Limit:
+    """A hard limit out of a row of the tables."""
+    return Limit(parameter(name), binding, reason, hard=True, rows=(name,))
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +71,7 @@ def window_of(span: Span) -> Window:
         "latest_min": latest,
         "binding": bound.binding,
         "reasons": [bound.reason, *span.reasons],
-        "rests_on": list(RESTS_ON.get(bound.binding, ())),
+        "rests_on": list(bound.rows or RESTS_ON.get(bound.binding, ())),
         "moves": list(span.moves),
         "groups": [],
         "at_contact_time": span.at_contact,

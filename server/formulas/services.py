@@ -12,6 +12,9 @@ from server.common.problems import Problem
 from server.formulas.models import DraftRevision, Formula, FormulaVersion
 
 LONGEST_NOTE = 2000
+# An index takes no longer entries; the document keeps the whole.
+LONGEST_TAG = 64
+MOST_TAGS = 50
 
 
 def _keepable(raw: bytes, prefix: str = "") -> Any:
@@ -55,7 +58,9 @@ def fill_columns(formula: Formula) -> None:
     kinds = [jar["kind"] for jar in jars if isinstance(jar.get("kind"), str)]
     formula.kinds = sorted({kind[:16] for kind in kinds})
     tags = document.get("tags")
-    formula.tags = [tag for tag in tags if isinstance(tag, str)] if isinstance(tags, list) else []
+    formula.tags = (
+        [tag[:LONGEST_TAG] for tag in tags if isinstance(tag, str)][:MOST_TAGS] if isinstance(tags, list) else []
+    )
     formula.card = {
         "fish": answer["fish"]["name"],
         "edible_g": answer["fish"]["edible_g"],

@@ -59,7 +59,7 @@ WAYS = [(number, way) for number, document in enumerate(DOCUMENTS) for way in pl
 
 
 class TotalTest(TestCase):
-    quick = settings(max_examples=300, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+    quick = settings(max_examples=500, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
 
     @quick
     @given(changes=st.lists(st.tuples(st.sampled_from(WAYS), ANYTHING), min_size=1, max_size=4))

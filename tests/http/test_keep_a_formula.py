@@ -1,11 +1,13 @@
 """A formula is listed, opened, saved as a draft by two people, and kept as versions."""
 
 import json
+import random
 
 from django.db import Error, transaction
 
 from server.formulas.models import FormulaVersion
 from tests.core.cases import ROOT, changed, example, table, zander
+from tests.core.test_total import TotalTest, places
 from tests.http.door import DoorTest
 
 FORMULAS = "/api/kitchens/galley/formulas"
@@ -85,6 +87,20 @@ class KeepTest(DoorTest):
             self.assert_problem(self.send(self.door, "PUT", f"{self.where}/draft", body), 422)
         huge = '{"a": "' + "x" * 20_000_000 + '"}'
         self.assert_problem(self.send(self.door, "POST", "/api/evaluate", huge), 413)
+
+    def test_odd_documents_are_kept_or_refused_and_never_break(self) -> None:
+        """Any part replaced by anything: 201 and kept as typed, or a problem; a long tag is kept too."""
+        odd = [None, True, -1, 1e300, 10**30, "x" * 3000, "é🐟", [], {}, [None], {"value": "x"}, ["x" * 3000]]
+        chance = random.Random(20)
+        for _ in range(120):
+            document, value = zander(), chance.choice(odd)
+            way = chance.choice(places(document))
+            TotalTest.put(document, way, value)
+            answer = self.send(self.door, "POST", FORMULAS, document)
+            with self.subTest(way=way, value=str(value)[:20]):
+                self.assertEqual(answer.status_code, 201, answer.content[:300])
+                self.assertEqual(answer.json()["document"], document)
+                self.assertEqual(self.send(self.door, "GET", FORMULAS).status_code, 200)
 
     def test_evaluate_answers_as_the_command_does(self) -> None:
         answer = self.json("POST", "/api/evaluate", zander())
