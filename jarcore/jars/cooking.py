@@ -191,7 +191,7 @@ def burn_of(cook: Cook, jars: Sequence[Contents]) -> dict[str, object] | None:
     return {
         "risk": "high",
         "because": risky,
-        "do": "Scrape or wipe these off before the heat; fry what is scraped apart, lower.",
+        "do": f"{', '.join(risky)} would burn first: scrape or wipe off before the heat, and fry apart, lower.",
     }
 
 

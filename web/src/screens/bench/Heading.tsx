@@ -29,7 +29,7 @@ export function Heading({ draft, kitchen, formula, versions, stale }: Props) {
         value={value(['title'])}
         onType={(title) => set(['title'], title)}
         disabled={readOnly}
-        className="min-w-44 grow basis-44 border-transparent! bg-transparent! px-1! font-title text-xl font-bold hover:border-line!"
+        className="min-w-44 grow basis-full xl:basis-44 border-transparent! bg-transparent! px-1! font-title text-xl font-bold hover:border-line!"
       />
       <div className="text-right text-sm text-quiet">
         <p>{newest ? `draft after version ${newest.number}` : 'draft, no version yet'}</p>
