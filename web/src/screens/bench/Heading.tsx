@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from 'react';
 import { api, Problem, queries, taken, type VersionItem } from '@/api';
 import { clock } from '@/format/numbers';
-import { Button, Dialog, TextInput } from '@/ui';
+import { Button, Dialog, Field, TextInput } from '@/ui';
 import { useBench } from './BenchContext';
 import { ConflictDialog } from './ConflictDialog';
 import type { Keeping } from './DraftKeeper';
@@ -126,14 +126,10 @@ function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps) {
       title={`Keep version ${(versions[0]?.number ?? 0) + 1}`}
       says="A version never changes again; the draft goes on from it."
     >
-      <form onSubmit={keep} className="mt-4">
-        <label htmlFor="note" className="block font-semibold">
-          What is different in it?
-        </label>
-        <TextInput
+      <form onSubmit={keep}>
+        <Field
           id="note"
           label="What is different in it?"
-          className="mt-1 w-full"
           value={note}
           onType={(text) => setNote(String(text))}
         />

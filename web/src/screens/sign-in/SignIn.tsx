@@ -3,7 +3,7 @@ import { useRouter } from '@tanstack/react-router';
 import { type FormEvent, useState } from 'react';
 import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches, JarDrawing } from '@/drawing';
-import { Button, TextInput } from '@/ui';
+import { Button, Field } from '@/ui';
 
 const JAR = [
   { component: 'salt', mass_g: 60, volume_ml: 28 },
@@ -56,25 +56,17 @@ export function SignIn() {
         <form onSubmit={enter} className="rounded-plate border border-line bg-plate p-6">
           <h1 className="text-3xl">Jar Table</h1>
           <p className="mt-1 text-quiet">Salt, acid and time for fish: weighed, timed and written down.</p>
-          <label className="mt-5 block font-semibold" htmlFor="name">
-            Name
-          </label>
-          <TextInput
+          <Field
             id="name"
             label="Name"
-            className="mt-1 w-full"
             autoComplete="username"
             value={name}
             onType={(value) => setName(String(value))}
           />
-          <label className="mt-3 block font-semibold" htmlFor="password">
-            Password
-          </label>
-          <TextInput
+          <Field
             id="password"
             label="Password"
             type="password"
-            className="mt-1 w-full"
             autoComplete="current-password"
             value={password}
             onType={(value) => setPassword(String(value))}
