@@ -5,8 +5,10 @@ from dataclasses import dataclass
 from typing import Any
 
 from jarcore import __version__
+from jarcore.bench.cards import cards_of
 from jarcore.bench.defer import defer_salt
 from jarcore.bench.ledger import ledger_of
+from jarcore.bench.suggest import suggest, suggest_set_out
 from jarcore.data import Pantry, default_pantry
 from jarcore.documents import Evaluation, Notice, read_formula
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult, Window
@@ -111,6 +113,8 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
     ledger = ledger_of(formula, ready.jars, steps, fish, ready.servings, read)
     for contents, window, standing in zip(ready.jars, ready.windows, ready.standings, strict=True):
         defer_salt(contents, window, standing, read)
+    suggest(document, formula, fish, ready.servings, read)
+    suggest_set_out(ready.jars, ready.coats, read)
     cook = cook_result(formula.cook or Cook(), fish, ready.jars, read)
     allergens = _allergens(formula, ready.jars)
     case = Case(
@@ -131,7 +135,7 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
         "format_version": FORMAT_VERSION,
         "engine": f"jarcore {__version__}",
         "ready": not barred and all(result["reading"]["complete"] for result in results) and fish.edible_g is not None,
-        "fish": fish_result(fish),
+        "fish": {**fish_result(fish), "cards": cards_of(formula.fish or Fish(), fish)},
         "jars": results,
         "ledger": ledger,
         "exposure": {

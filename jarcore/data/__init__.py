@@ -3,7 +3,7 @@
 from jarcore.data.codes import Code, codes
 from jarcore.data.kitchen_rows import BadPantry, with_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
-from jarcore.data.tables import faults, parameter, parameters, rows, shelf
+from jarcore.data.tables import faults, parameter, parameters, rows, schools, shelf
 
 __all__ = [
     "AROMATIC",
@@ -20,6 +20,7 @@ __all__ = [
     "parameter",
     "parameters",
     "rows",
+    "schools",
     "shelf",
     "with_rows",
 ]

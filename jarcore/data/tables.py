@@ -12,7 +12,7 @@ CONFIDENCES = ("H", "M", "L")
 # Notices carry no authority of their own: they say what is missing in a document.
 WITHOUT_SOURCE = "notice"
 # Tables in which the first column alone is no key.
-MANY_A_KEY = ("limits", "heat")
+MANY_A_KEY = ("limits", "heat", "growth", "swaps")
 
 
 @cache
@@ -76,6 +76,13 @@ def shelf() -> list[dict[str, Any]]:
     return found
 
 
+@cache
+def schools() -> list[dict[str, Any]]:
+    """Where good cooks disagree: questions with their options, each with its reason and what it sets in a document."""
+    found: list[dict[str, Any]] = json.loads((FOLDER / "schools.json").read_text(encoding="utf-8"))
+    return found
+
+
 def faults() -> list[str]:
     """What is wrong with the tables: rows without source or confidence, columns that do not fit, ids twice."""
     found = []
@@ -94,7 +101,7 @@ def faults() -> list[str]:
             if key in seen and path.stem not in MANY_A_KEY:
                 found.append(f"{where} repeats {key}")
             seen.add(key)
-    found += [
-        f"shelf.json ({jar['id']}) has no source" for jar in shelf() if not jar["source"] or not jar["confidence"]
-    ]
+    for name, key, items in (("shelf", "id", shelf()), ("schools", "question", schools())):
+        lacking = [one[key] for one in items if not one["source"] or one["confidence"] not in CONFIDENCES]
+        found += [f"{name}.json ({one}) has no source or confidence" for one in lacking]
     return found

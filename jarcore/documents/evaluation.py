@@ -18,6 +18,15 @@ Grade = Literal["refuse", "stop", "warn", "note"]
 Component = Literal["water", "salt", "sugar", "acid", "oil", "alcohol", "starch", "aromatics", "other"]
 
 
+class Card(TypedDict):
+    """What is done to the fish before a jar is opened."""
+
+    card: str
+    title: str
+    text: str
+    source: str
+
+
 class FishResult(TypedDict):
     """The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml]."""
 
@@ -38,6 +47,7 @@ class FishResult(TypedDict):
     surplus_g: float | None
     estimated: list[str]
     groups: list[dict[str, Any]]
+    cards: list[Card]
 
 
 class LineResult(TypedDict):

@@ -70,7 +70,7 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
         if line.id and names.count(line.id) > 1:
             read.say("duplicate-id", f"{where}/id", f"Two lines of this jar have the id “{line.id}”. Give one another.")
         ingredient = _ingredient(line, where, pantry, read)
-        values = _values(line.amount, where, read)
+        values = _values(line.amount, line.basis, where, read)
         exponent = read.count(line.exponent, f"{where}/exponent")
         if exponent is None:
             exponent = ingredient.exponent if ingredient else 1.0
@@ -94,7 +94,9 @@ def _ingredient(line: Line, where: str, pantry: Pantry, read: Quantities) -> Ing
     return found
 
 
-def _values(amount: Amount | None, where: str, read: Quantities) -> tuple[float, float, float] | None:
+def _values(
+    amount: Amount | None, basis: str | None, where: str, read: Quantities
+) -> tuple[float, float, float] | None:
     """(low, middle, high) of an amount, or None with a notice."""
     path = f"{where}/amount"
     if amount is None or amount.unstated or (amount.value is None and amount.low is None and amount.high is None):
@@ -104,8 +106,9 @@ def _values(amount: Amount | None, where: str, read: Quantities) -> tuple[float,
     if amount.unit is None:
         read.say("unstated", f"{path}/unit", "The unit is not stated. Choose one.")
         return None
-    limit = limits()[dimension(amount.unit)]
-    scale = factor(amount.unit, read.measures) if dimension(amount.unit) in ("mass", "volume") else 1.0
+    kind = dimension(amount.unit)
+    limit = limits().get(f"{kind} of {basis}", limits()[kind])
+    scale = factor(amount.unit, read.measures) if kind in ("mass", "volume") else 1.0
     named = {"value": amount.value} if amount.value is not None else {"low": amount.low, "high": amount.high}
     for name, value in named.items():
         if value is None:

@@ -153,7 +153,7 @@ NOTHING: tuple[float | None, ...] = (None,) * 5
 
 
 @lru_cache(maxsize=2048)
-def _meq_per_g(ingredient: Ingredient) -> float:
+def meq_per_g(ingredient: Ingredient) -> float:
     """Titratable acid of a gram [meq]: it grows with the mass, so one balance serves for all."""
     sour = solution([(ingredient, 1000.0)]) if ingredient.acid_g > 0 else None
     return sour.titratable_meq() / 1000 if sour else 0.0
@@ -163,7 +163,7 @@ def _brings(ingredient: Ingredient, mass: float) -> tuple[float | None, ...]:
     """Volume [ml], salt [g], sugar [g], titratable acid [meq] and oil [g] of one line."""
     share = mass / 100
     oil = 0.0 if ingredient.group == AROMATIC else ingredient.fat * share
-    meq = _meq_per_g(ingredient) * mass
+    meq = meq_per_g(ingredient) * mass
     return mass / ingredient.density_g_ml, ingredient.salt * share, ingredient.sugar * share, meq, oil
 
 

@@ -260,6 +260,7 @@ def fish_result(fish: MeasuredFish) -> FishResult:
         "surplus_g": (whole - pieces) * each if whole and pieces and each else (0.0 if whole else None),
         "estimated": list(fish.estimated),
         "groups": [{"id": group.id, **_group_result(group.fish)} for group in fish.groups],
+        "cards": [],
     }
 
 

@@ -126,7 +126,8 @@ def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
     if acidity > 0:
         return cap("cap_acid_chiller", "keeping", "a sour jar is given 2 h at most in the chiller")
     very_salty = contents.contact.salt_g > parameter("salty_liquid_share") / 100 * contents.contact.mass_g
-    if very_salty and not pasty:
+    watery = contents.contact.water_g > parameter("watery_share") / 100 * contents.contact.mass_g
+    if very_salty and watery and not pasty:
         return cap("cap_acid_chiller", "salt", "a salty liquid firms the surface: 2 h is common practice")
     return cap("cap_no_acid", "keeping", "raw marinated fish is kept a day or two at most")
 
@@ -142,6 +143,10 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
     litres = (jar.litres if jar else 0.0) * contact_share(contents, standing, fish)
     front = front_of(sour_jar, litres, fish, standing)
     span = _timed(contents, sour_jar, fish, standing, salty, read, front)
+    if contents.jar.kind == "soak":
+        # A soak is for the surface, and poured off: its use begins at once.
+        early = parameter("surface_early")
+        span = replace(span, earliest=min(span.earliest, early), best_from=min(span.best_from, early))
     if front is None or span.binding.binding not in ("acid", "dose"):
         return span
     return replace(span, moves=tuple(_moves(contents, fish, standing, salty, front)))

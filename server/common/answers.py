@@ -11,9 +11,13 @@ from ninja import NinjaAPI
 from pydantic import TypeAdapter
 from pydantic.json_schema import models_json_schema
 
-from jarcore.bench import Profiles
+from jarcore import bench
 from jarcore.documents import Evaluation, Formula
 
+ANSWERS = (
+    Evaluation, bench.Profiles, bench.Comparison, bench.Phrase, bench.Rewriting, bench.Swap, bench.Question, bench.Explanation,
+)  # fmt: skip
+PATCH = {"type": "array", "items": {"type": "object", "additionalProperties": True}}
 REF = "#/components/schemas/{model}"
 
 
@@ -25,6 +29,12 @@ def core_json(answer: Any) -> HttpResponse:
 def body(schema: dict[str, Any]) -> dict[str, Any]:
     """OpenAPI of a request body that the core's door reads."""
     return {"requestBody": {"required": True, "content": {"application/json": {"schema": schema}}}}
+
+
+def answered(model: str, many: bool = False) -> dict[str, Any]:
+    """OpenAPI of a core's answer: one, or a list of many."""
+    schema = {"type": "array", "items": named(model)} if many else named(model)
+    return {"responses": {200: {"description": "OK", "content": {"application/json": {"schema": schema}}}}}
 
 
 def named(model: str) -> dict[str, Any]:
@@ -41,8 +51,9 @@ class JarAPI(NinjaAPI):
         components = schema["components"]["schemas"]
         _, formula = models_json_schema([(Formula, "validation")], ref_template=REF)
         components.update(formula["$defs"])
-        for answer in (Evaluation, Profiles):
+        components["Patch"] = PATCH
+        for answer in ANSWERS:
             described = TypeAdapter(answer).json_schema(ref_template=REF)
-            components.update(described.pop("$defs"))
+            components.update(described.pop("$defs", {}))
             components[answer.__name__] = described
         return schema

@@ -3,16 +3,13 @@
 from datetime import datetime
 from typing import Any
 
-from django.http import Http404, HttpResponse
+from django.http import Http404
 from ninja import Router, Schema
 from pydantic import Field
 
-from jarcore.bench import evaluate as evaluate_document
-from jarcore.bench import profiles
-from jarcore.documents import formula_object, parse
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import body, core_json, named
+from server.common.answers import body, named
 from server.formulas import selectors, services
 from server.formulas.models import Formula, FormulaVersion
 
@@ -225,31 +222,3 @@ def open_version(request: AuthedRequest, kitchen: str, formula: int, number: int
     if version is None:
         raise Http404
     return {**_version(version), "document": version.document}
-
-
-@router.post(
-    "/evaluate",
-    operation_id="evaluate",
-    openapi_extra={
-        **body(named("Formula")),
-        "responses": {200: {"description": "OK", "content": {"application/json": {"schema": named("Evaluation")}}}},
-    },
-)
-def evaluate(request: AuthedRequest) -> HttpResponse:
-    """The evaluation of a document that need not be saved."""
-    value, notices = parse(request.body)
-    return core_json(evaluate_document(formula_object(value), found=notices))
-
-
-@router.post(
-    "/profiles",
-    operation_id="profiles",
-    openapi_extra={
-        **body(named("Formula")),
-        "responses": {200: {"description": "OK", "content": {"application/json": {"schema": named("Profiles")}}}},
-    },
-)
-def read_profiles(request: AuthedRequest) -> HttpResponse:
-    """Salt and acid over depth and time for each jar, and the core over time."""
-    value, notices = parse(request.body)
-    return core_json(profiles(formula_object(value), found=notices))

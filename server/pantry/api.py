@@ -2,10 +2,17 @@
 
 from typing import Any
 
-from django.http import HttpRequest
+from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from jarcore.data import default_pantry, shelf
+from jarcore.data import default_pantry, rows, shelf
+from jarcore.documents import parse
+from server.accounts.requests import AuthedRequest
+from server.accounts.selectors import kitchen_to_read, kitchen_to_write
+from server.common.answers import body
+from server.common.problems import Problem
+from server.pantry import services
+from server.pantry.models import ShelfJar
 
 router = Router(tags=["pantry"])
 
@@ -26,6 +33,8 @@ class SpeciesOut(Schema):
     firmness: str
     flags: list[str]
     candidates: list[str]
+    suits: list[str]
+    delicate: bool
 
 
 class CutOut(Schema):
@@ -42,11 +51,29 @@ class ShelfJarOut(Schema):
     jar: dict[str, Any]
 
 
+class CheckOut(Schema):
+    """One point of the receiving check: what is sound, what is refused."""
+
+    check: str
+    sound: str
+    refuse: str
+
+
 class PantryOut(Schema):
     ingredients: list[IngredientOut]
     species: list[SpeciesOut]
     cuts: list[CutOut]
     shelf: list[ShelfJarOut]
+    receiving: list[CheckOut]
+
+
+class OwnJarOut(Schema):
+    """A jar that the kitchen keeps on its own Shelf."""
+
+    id: int
+    name: str
+    reason: str
+    jar: dict[str, Any]
 
 
 COUNTS = ("piece", "slice", "clove", "sprig", "pinch")
@@ -71,4 +98,40 @@ def read_pantry(request: HttpRequest) -> dict[str, Any]:
         "species": sorted(pantry.species.values(), key=lambda one: one.name),
         "cuts": list(pantry.cuts.values()),
         "shelf": shelf(),
+        "receiving": rows("receiving"),
     }
+
+
+@router.get("/kitchens/{kitchen}/shelf", response=list[OwnJarOut], operation_id="own_shelf")
+def read_shelf(request: AuthedRequest, kitchen: str) -> list[ShelfJar]:
+    """The kitchen's own jars, by name."""
+    return list(ShelfJar.objects.of(kitchen_to_read(request.user, kitchen)).order_by("name", "id"))
+
+
+@router.post(
+    "/kitchens/{kitchen}/shelf",
+    response={201: OwnJarOut},
+    operation_id="shelve",
+    openapi_extra=body(
+        {"type": "object", "required": ["jar"], "properties": {"jar": {"type": "object", "additionalProperties": True}, "reason": {"type": "string"}}}
+    ),
+)  # fmt: skip
+def shelve(request: AuthedRequest, kitchen: str) -> tuple[int, ShelfJar]:
+    """Keep a jar on the kitchen's Shelf."""
+    mine = kitchen_to_write(request.user, kitchen)
+    value, notices = parse(request.body)
+    jar = value.get("jar") if isinstance(value, dict) else None
+    reason = value.get("reason") if isinstance(value, dict) else None
+    if notices or not isinstance(jar, dict):
+        errors = [{"path": one["path"], "text": one["text"]} for one in notices]
+        raise Problem(422, "Cannot be kept", "This is no jar that can be kept.", errors=errors)
+    return 201, services.shelve(mine, request.user, jar, reason if isinstance(reason, str) else "")
+
+
+@router.delete("/kitchens/{kitchen}/shelf/{jar}", response={204: None}, operation_id="unshelve")
+def unshelve(request: AuthedRequest, kitchen: str, jar: int) -> tuple[int, None]:
+    """Take a jar off the kitchen's Shelf."""
+    gone, _ = ShelfJar.objects.of(kitchen_to_write(request.user, kitchen)).filter(pk=jar).delete()
+    if not gone:
+        raise Http404
+    return 204, None

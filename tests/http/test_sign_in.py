@@ -52,7 +52,12 @@ class StrangerTest(DoorTest):
         for path, operations in api.get_openapi_schema(path_prefix="/api/")["paths"].items():
             if path == "/api/session":
                 continue
-            where = path.replace("{kitchen}", kitchen).replace("{formula}", str(formula)).replace("{number}", "1")
+            where = (
+                path.replace("{kitchen}", kitchen)
+                .replace("{formula}", str(formula))
+                .replace("{number}", "1")
+                .replace("{jar}", "1")
+            )
             for method in operations:
                 body = {"revision": 1, "document": zander(), "note": "", **zander()}
                 answer = self.send(client, method.upper(), where, body if method in ("post", "put") else None)

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare
+         * @description What is otherwise in `after` than in `document`: shown before a change is taken.
+         */
+        post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/evaluate": {
         parameters: {
             query?: never;
@@ -18,6 +38,26 @@ export interface paths {
          * @description The evaluation of a document that need not be saved.
          */
         post: operations["evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/explain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Explanation
+         * @description How a reading is reached, with the formula's own numbers, the rows and their sources.
+         */
+        post: operations["explain"];
         delete?: never;
         options?: never;
         head?: never;
@@ -128,6 +168,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Shelf
+         * @description The kitchen's own jars, by name.
+         */
+        get: operations["own_shelf"];
+        put?: never;
+        /**
+         * Shelve
+         * @description Keep a jar on the kitchen's Shelf.
+         */
+        post: operations["shelve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/shelf/{jar}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Unshelve
+         * @description Take a jar off the kitchen's Shelf.
+         */
+        delete: operations["unshelve"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry": {
         parameters: {
             query?: never;
@@ -168,6 +252,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/read-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Line
+         * @description A line out of typed words, for a jar of the document.
+         */
+        post: operations["read_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewrite-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rewrite Line
+         * @description A line in another unit or on another basis, at the same mass.
+         */
+        post: operations["rewrite_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Scale
+         * @description The patch that scales the formula to other servings, pieces or edible weight.
+         */
+        post: operations["scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Schools
+         * @description Where good cooks disagree on this formula, with both reasons.
+         */
+        post: operations["schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -191,6 +355,26 @@ export interface paths {
          * @description Sign out.
          */
         delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Swaps
+         * @description Equivalents of a line's ingredient.
+         */
+        post: operations["swaps"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -282,6 +466,30 @@ export interface components {
             /** Salt Pct Of Fish */
             salt_pct_of_fish: number | null;
         };
+        /**
+         * Candidate
+         * @description An ingredient that the words may mean.
+         */
+        Candidate: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Card
+         * @description What is done to the fish before a jar is opened.
+         */
+        Card: {
+            /** Card */
+            card: string;
+            /** Source */
+            source: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
         /** CardJarOut */
         CardJarOut: {
             /** Id */
@@ -339,6 +547,29 @@ export interface components {
             source: string;
             /** Text */
             text: string;
+        };
+        /**
+         * CheckOut
+         * @description One point of the receiving check: what is sound, what is refused.
+         */
+        CheckOut: {
+            /** Check */
+            check: string;
+            /** Refuse */
+            refuse: string;
+            /** Sound */
+            sound: string;
+        };
+        /**
+         * Comparison
+         * @description All differences, what grew and why, and whether the formula is ready afterwards.
+         */
+        Comparison: {
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+            growth: components["schemas"]["Growth"];
+            /** Ready */
+            ready: boolean;
         };
         /** ConflictOut */
         ConflictOut: {
@@ -467,6 +698,25 @@ export interface components {
             username: string;
         };
         /**
+         * Difference
+         * @description One thing that is otherwise afterwards; numbers in `unit`, words as they are, None where it is not there.
+         */
+        Difference: {
+            /** After */
+            after: number | string | null;
+            /** Before */
+            before: number | string | null;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "fish" | "jar" | "window" | "cook" | "ledger" | "caution" | "allergen" | "advice";
+            /** Unit */
+            unit: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Diner
          * @description Some of those who eat.
          */
@@ -536,6 +786,20 @@ export interface components {
             notices: components["schemas"]["Notice"][];
             /** Ready */
             ready: boolean;
+        };
+        /**
+         * Explanation
+         * @description How one reading is reached.
+         */
+        Explanation: {
+            /** Equation */
+            equation: string;
+            /** Rests On */
+            rests_on: components["schemas"]["Row"][];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Title */
+            title: string;
         };
         /**
          * Exposure
@@ -623,6 +887,8 @@ export interface components {
          * @description The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml].
          */
         FishResult: {
+            /** Cards */
+            cards: components["schemas"]["Card"][];
             /** Diffusion Mm */
             diffusion_mm: number | null;
             /** Edible G */
@@ -819,6 +1085,40 @@ export interface components {
             weight: components["schemas"]["Weight"] | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Grown
+         * @description One line before and after [g], how many times as much, the basis that decided, and the reason in words.
+         */
+        Grown: {
+            /** After G */
+            after_g: number | null;
+            /** Basis */
+            basis: string;
+            /** Before G */
+            before_g: number | null;
+            /** Jar */
+            jar: number;
+            /** Name */
+            name: string;
+            /** Plain G */
+            plain_g: number | null;
+            /** Times */
+            times: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Growth
+         * @description How many times the fish grew, each line, and warnings where multiplying would have gone wrong.
+         */
+        Growth: {
+            /** Lines */
+            lines: components["schemas"]["Grown"][];
+            /** Times */
+            times: number | null;
+            /** Warnings */
+            warnings: string[];
         };
         /** IngredientOut */
         IngredientOut: {
@@ -1178,17 +1478,56 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /**
+         * Option
+         * @description One school: its name, its reason, whether the document follows it, the patch that would.
+         */
+        Option: {
+            /** Chosen */
+            chosen: boolean;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * OwnJarOut
+         * @description A jar that the kitchen keeps on its own Shelf.
+         */
+        OwnJarOut: {
+            /** Id */
+            id: number;
+            /** Jar */
+            jar: {
+                [key: string]: unknown;
+            };
+            /** Name */
+            name: string;
+            /** Reason */
+            reason: string;
+        };
         /** PantryOut */
         PantryOut: {
             /** Cuts */
             cuts: components["schemas"]["CutOut"][];
             /** Ingredients */
             ingredients: components["schemas"]["IngredientOut"][];
+            /** Receiving */
+            receiving: components["schemas"]["CheckOut"][];
             /** Shelf */
             shelf: components["schemas"]["ShelfJarOut"][];
             /** Species */
             species: components["schemas"]["SpeciesOut"][];
         };
+        Patch: {
+            [key: string]: unknown;
+        }[];
         /**
          * Percent
          * @description A share [%].
@@ -1216,6 +1555,22 @@ export interface components {
             kitchens: components["schemas"]["KitchenOut"][];
             /** Name */
             name: string;
+        };
+        /**
+         * Phrase
+         * @description What was understood: the line (without an id), what it may mean instead, the words left over, what is missing.
+         */
+        Phrase: {
+            /** Candidates */
+            candidates: components["schemas"]["Candidate"][];
+            /** Left */
+            left: string;
+            /** Line */
+            line: {
+                [key: string]: unknown;
+            } | null;
+            /** Missing */
+            missing: string | null;
         };
         /**
          * ProblemOut
@@ -1250,6 +1605,22 @@ export interface components {
             jars: components["schemas"]["JarProfile"][];
             /** Notices */
             notices: components["schemas"]["Notice"][];
+        };
+        /**
+         * Question
+         * @description Where good cooks disagree, at a place of the document; the first option is the default.
+         */
+        Question: {
+            /** Ask */
+            ask: string;
+            /** Options */
+            options: components["schemas"]["Option"][];
+            /** Path */
+            path: string;
+            /** Question */
+            question: string;
+            /** Source */
+            source: string;
         };
         /**
          * Reading
@@ -1326,6 +1697,34 @@ export interface components {
             volume_ml: number;
             /** Water Pct */
             water_pct: number | null;
+        };
+        /**
+         * Rewriting
+         * @description The line written anew, as a patch; whether its mass was kept, and words when it was not.
+         */
+        Rewriting: {
+            /** Kept */
+            kept: boolean;
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
+            /** Text */
+            text: string | null;
+        };
+        /**
+         * Row
+         * @description A row that a number rests on.
+         */
+        Row: {
+            /** Confidence */
+            confidence: string;
+            /** Name */
+            name: string;
+            /** Source */
+            source: string;
+            /** Value */
+            value: string;
         };
         /**
          * SecondFry
@@ -1425,6 +1824,8 @@ export interface components {
         SpeciesOut: {
             /** Candidates */
             candidates: string[];
+            /** Delicate */
+            delicate: boolean;
             /** Fat Class */
             fat_class: string;
             /** Firmness */
@@ -1435,6 +1836,8 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** Suits */
+            suits: string[];
             /** Synonyms */
             synonyms: string[];
         };
@@ -1481,6 +1884,18 @@ export interface components {
             } | null;
         };
         /**
+         * Step
+         * @description One step: words, and its number in `unit` (None for words alone).
+         */
+        Step: {
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * Stratum
          * @description One layer of what a jar holds.
          */
@@ -1503,6 +1918,24 @@ export interface components {
             mass_g: number;
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * Swap
+         * @description An equivalent: what it keeps in words, its mass [g], and the patch that takes it.
+         */
+        Swap: {
+            /** Id */
+            id: string;
+            /** Keeps */
+            keeps: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
         };
         /**
          * Target
@@ -1725,6 +2158,33 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    after?: components["schemas"]["Formula"];
+                    document: components["schemas"]["Formula"];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+        };
+    };
     evaluate: {
         parameters: {
             query?: never;
@@ -1745,6 +2205,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+        };
+    };
+    explain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                    jar?: number;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Explanation"];
                 };
             };
         };
@@ -2141,6 +2629,80 @@ export interface operations {
             };
         };
     };
+    own_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnJarOut"][];
+                };
+            };
+        };
+    };
+    shelve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    jar: {
+                        [key: string]: unknown;
+                    };
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnJarOut"];
+                };
+            };
+        };
+    };
+    unshelve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                jar: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     pantry: {
         parameters: {
             query?: never;
@@ -2181,6 +2743,119 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Profiles"];
+                };
+            };
+        };
+    };
+    read_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                    jar?: number;
+                    text?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Phrase"];
+                };
+            };
+        };
+    };
+    rewrite_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    basis?: string;
+                    document: components["schemas"]["Formula"];
+                    jar?: number;
+                    line?: number;
+                    unit?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rewriting"];
+                };
+            };
+        };
+    };
+    scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                    edible_g?: number;
+                    pieces?: number;
+                    servings?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Patch"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Question"][];
                 };
             };
         };
@@ -2245,6 +2920,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    swaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                    jar?: number;
+                    line?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swap"][];
                 };
             };
         };

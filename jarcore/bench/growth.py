@@ -1,0 +1,102 @@
+"""What grew and why: each line against what a plain multiplier would have made of it."""
+
+from collections.abc import Iterator, Mapping
+from typing import Any
+
+from typing_extensions import TypedDict
+
+from jarcore.data import rows
+from jarcore.documents import Evaluation
+
+# A line that grew otherwise than the fish by more than this share is where a plain multiplier would have gone wrong.
+APART = 0.02
+
+
+class Grown(TypedDict):
+    """One line before and after [g], how many times as much, the basis that decided, and the reason in words."""
+
+    jar: int
+    name: str
+    before_g: float | None
+    after_g: float | None
+    times: float | None
+    basis: str
+    why: str
+    plain_g: float | None
+
+
+class Growth(TypedDict):
+    """How many times the fish grew, each line, and warnings where multiplying would have gone wrong."""
+
+    times: float | None
+    lines: list[Grown]
+    warnings: list[str]
+
+
+def growth_of(after: Mapping[str, Any], old: Evaluation, new: Evaluation) -> Growth:
+    """How each line grew between two evaluated documents, matched by the ids of jars and lines."""
+    was, now = old["fish"]["edible_g"], new["fish"]["edible_g"]
+    times = now / was if was and now else None
+    lines = list(_lines(after, old, new, times))
+    return {"times": times, "lines": lines, "warnings": list(_warnings(lines, old, new, times))}
+
+
+def _lines(after: Mapping[str, Any], old: Evaluation, new: Evaluation, times: float | None) -> Iterator[Grown]:
+    known: dict[tuple[str | None, str | None], float | None] = {
+        (jar["id"], line["id"]): line["mass_g"]
+        for jar in old["jars"]
+        for line in jar["lines"]
+        if jar["id"] and line["id"]
+    }
+    for place, jar in enumerate(new["jars"]):
+        for row, line in enumerate(jar["lines"]):
+            mass = known.get((jar["id"], line["id"]))
+            if mass is None and line["mass_g"] is None:
+                continue
+            basis = _basis(after, place, row)
+            yield {
+                "jar": place,
+                "name": line["name"] or "line",
+                "before_g": mass,
+                "after_g": line["mass_g"],
+                "times": line["mass_g"] / mass if mass and line["mass_g"] is not None else None,
+                "basis": basis,
+                "why": _why(basis, line["exponent"] < 1),
+                "plain_g": mass * times if mass is not None and times else None,
+            }
+
+
+def _basis(document: Mapping[str, Any], jar: int, line: int) -> str:
+    """The basis as written; the evaluation has the line, so it is there, but what stands in it may be anything."""
+    basis = document["jars"][jar]["lines"][line]
+    basis = basis.get("basis") if isinstance(basis, Mapping) else None
+    return basis if isinstance(basis, str) else ""
+
+
+def _why(basis: str, strong: bool) -> str:
+    found = [row for row in rows("growth") if row["basis"] == basis]
+    fit = next((row for row in found if row["strong"] == str(int(strong and basis == "fish"))), None)
+    return fit["why"] if fit else "it is not stated what it follows"
+
+
+def _warnings(lines: list[Grown], old: Evaluation, new: Evaluation, times: float | None) -> Iterator[str]:
+    if times is None or abs(times - 1) < APART:
+        return
+    for line in lines:
+        grew, plain, mass = line["times"], line["plain_g"], line["after_g"]
+        if grew is not None and plain and mass is not None and abs(grew / times - 1) > APART:
+            yield f"{line['name']}: {mass:.3g} g where multiplying would give {plain:.3g} g ({line['why']})."
+    known = {jar["id"]: jar["reading"] for jar in old["jars"]}
+    for jar in new["jars"]:
+        was, now = known.get(jar["id"]), jar["reading"]
+        if was and now["set_out_g"] != now["pick_up_g"] and was["set_out_g"] != was["pick_up_g"]:
+            plain = was["set_out_g"] * times
+            yield f"Coating to set out: {now['set_out_g']:.0f} g where multiplying would give {plain:.0f} g (its tray does not grow)."
+    oil, before_oil = new["cook"]["oil"], old["cook"]["oil"]
+    if oil and before_oil and oil["batches"] != before_oil["batches"]:
+        yield f"The oil stays {oil['volume_l']:g} l; there are {oil['batches']:.0f} batches instead of {before_oil['batches']:.0f}."
+    if old["cook"]["minutes"] and old["cook"]["minutes"] == new["cook"]["minutes"]:
+        yield f"Time in the heat stays {new['cook']['minutes']:.1f} min a piece: it goes by thickness, not by weight."
+    latest = [[jar["window"] and jar["window"]["latest_min"] for jar in one["jars"]] for one in (old, new)]
+    if any(latest[0]) and latest[0] == latest[1]:
+        yield "Every window stays: time in a jar goes by the cut and by how much jar there is for the fish."

@@ -1,0 +1,88 @@
+"""What the bench proposes of itself, as notices with a patch: slashes, pieces that share out, as much coating as is set out."""
+
+import math
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from jarcore.bench.patches import put, put_below, tidy
+from jarcore.data import parameter
+from jarcore.documents import notice
+from jarcore.documents.formula import Formula
+from jarcore.jars import Coat, Contents, MeasuredFish, Quantities
+
+# Cuts that are served by the piece; strips, chunks and ribbons are shared out by weight.
+PORTIONS = ("whole", "fillet", "loin", "steak", "butterflied")
+MOST_SLASHES = 4
+# A jar that is made this much more or less than it is set out is worth a word.
+SET_OUT_APART = 0.15
+
+
+def suggest(
+    document: Mapping[str, Any], formula: Formula, fish: MeasuredFish, servings: float | None, read: Quantities
+) -> None:
+    """Add the notices `suggest-slashes` and `pieces-servings` where they are due."""
+    if fish.groups or formula.fish is None:
+        return
+    _slashes(document, formula, fish, read)
+    _pieces(document, formula, fish, servings, read)
+
+
+def _slashes(document: Mapping[str, Any], formula: Formula, fish: MeasuredFish, read: Quantities) -> None:
+    assert formula.fish is not None
+    piece = fish.piece
+    if piece is None or piece.plan != "body" or formula.fish.slashes is not None or fish.species is None:
+        return
+    if fish.species.shape != "round" or piece.thickness_mm < parameter("slash_from_thickness"):
+        return
+    number = min(MOST_SLASHES, 2 + int((piece.thickness_mm - parameter("slash_from_thickness")) // 10))
+    text = (
+        f"At {piece.thickness_mm:.0f} mm the back is thick: {number} cuts a side, half-way to the bone, let salt, acid and "
+        "heat in and make slots to fill."
+    )
+    patch = put_below(document, ["fish", "slashes"], {"per_side": number, "depth": "half"})
+    read.notices.append(notice("suggest-slashes", "/fish/slashes", text, patch))
+
+
+def _pieces(
+    document: Mapping[str, Any], formula: Formula, fish: MeasuredFish, servings: float | None, read: Quantities
+) -> None:
+    stated = formula.fish.pieces if formula.fish else None
+    if not stated or not servings or fish.pieces is None or fish.cut is None or fish.cut.id not in PORTIONS:
+        return
+    if fish.cut.id == "whole" and stated < servings:
+        return  # a large fish is carved, not shared out whole
+    each = max(1, math.ceil(stated / servings - 1e-9))
+    wanted = int(each * servings)
+    if abs(stated - wanted) < 1e-9:
+        return
+    weight = formula.fish.weight if formula.fish else None
+    patch = put_below(document, ["fish", "pieces"], wanted)
+    if weight is not None and weight.value is not None:
+        patch += put_below(document, ["fish", "weight", "value"], tidy(weight.value * wanted / stated))
+    said = "one each" if each == 1 else f"{each} each"
+    text = f"{stated:g} pieces do not share out among {servings:g}: {wanted} make {said}, at the same size of piece."
+    read.notices.append(notice("pieces-servings", "/fish/pieces", text, patch))
+
+
+def suggest_set_out(jars: Sequence[Contents], coats: Sequence[Coat | None], read: Quantities) -> None:
+    """Notice `set-out-off` where a coating makes much more or less than is to be set out, with a patch that makes just that."""
+    for contents, coat in zip(jars, coats, strict=True):
+        mass = contents.composition.mass_g
+        if coat is None or not mass or not contents.complete or abs(mass / coat.set_out_g - 1) <= SET_OUT_APART:
+            continue
+        text = (
+            f"The lines make {mass:.0f} g; set out {coat.set_out_g:.0f} g: about {coat.pick_up_g:.0f} g stays on the fish, "
+            "the rest is for the tray."
+        )
+        patch = [
+            operation
+            for place, spec in enumerate(contents.specs)
+            if spec.line.basis not in ("line", "flour", "jar") and spec.line.amount is not None
+            for operation in _times(contents.path, place, spec.line.amount.model_dump(exclude_none=True), coat.set_out_g / mass)
+        ]  # fmt: skip
+        read.notices.append(notice("set-out-off", contents.path, text, patch))
+
+
+def _times(path: str, place: int, amount: Mapping[str, Any], times: float) -> list[dict[str, Any]]:
+    way = f"{path}/lines/{place}/amount".split("/")[1:]
+    return [put([*way, name], tidy(amount[name] * times, 3)) for name in ("value", "low", "high") if name in amount]

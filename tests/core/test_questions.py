@@ -1,0 +1,240 @@
+"""What a developer asks of a formula on the Bench: a typed line, another unit, a swap, a scale, a school, a why."""
+
+import json
+from typing import Any
+from unittest import TestCase
+
+import jsonpatch
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from jarcore.bench import compare, evaluate, explain, read_line, rewrite, scale, schools_of, swaps
+from jarcore.bench.phrases import read_phrase
+from jarcore.data import default_pantry, schools, shelf
+from tests.core import cases
+from tests.core.cases import changed, zander
+
+PANTRY = default_pantry()
+LEMON = [{"id": "lemon", "ingredient": "lemon-juice"}]
+
+
+def demo(name: str) -> dict[str, Any]:
+    path = cases.ROOT / "server/demo/formulas" / f"{name}.jar.json"
+    return json.loads(path.read_text(encoding="utf-8"))
+
+
+def taken(document: dict[str, Any], patch: list[dict[str, Any]]) -> dict[str, Any]:
+    """The document with a patch applied by a library of its own."""
+    return jsonpatch.apply_patch(document, patch)
+
+
+GURNARD = demo("gurnard-mustard-buttermilk")
+
+
+class TypedLineTest(TestCase):
+    def test_typed_words_become_lines(self) -> None:
+        for row in cases.table("phrases"):
+            with self.subTest(row["text"]):
+                read = read_phrase(row["text"], PANTRY, row["kind"], 680.0, LEMON)
+                line = read["line"]
+                assert line is not None
+                self.assertEqual(line["ingredient"] or "", row["ingredient"])
+                self.assertEqual(line["amount"], json.loads(row["amount"]))
+                self.assertEqual(line["basis"], row["basis"])
+                self.assertEqual(read["left"], row["left"])
+                mass = row["basis"] == "fish" and line["amount"].get("unit") not in (None, "%")
+                self.assertEqual(line.get("per"), {"value": 680.0, "unit": "g"} if mass else None)
+
+    @settings(max_examples=200, deadline=None, derandomize=True)
+    @given(text=st.text(max_size=60), number=st.sampled_from(["1/2", "1e999", "9" * 50, "-3", "3:1", "½½", "0/0"]))
+    def test_any_words_are_read_and_the_line_evaluates(self, text: str, number: str) -> None:
+        for words in (text, f"{number} {text}", f"{text} {number} g salt to lemon juice"):
+            read = read_line(zander(), 0, words, PANTRY)
+            document = changed(zander(), jars__0__lines=[{"id": "x", **(read["line"] or {})}])
+            json.dumps(evaluate(document), allow_nan=False)
+
+    def test_several_that_are_called_so_are_offered(self) -> None:
+        read = read_phrase("20 ml vinegar", PANTRY, "marinade", 680.0, [])
+        self.assertGreater(len(read["candidates"]), 3)
+        self.assertEqual(read["missing"], "Which of these?")
+
+
+class RewriteTest(TestCase):
+    def test_another_unit_or_basis_keeps_the_mass(self) -> None:
+        before = evaluate(GURNARD)
+        for jar, line, unit, basis in (
+            (0, 0, "g", None), (0, 0, "tsp", None), (1, 0, "cup", None), (1, 0, None, "piece"), (1, 1, None, "serving"),
+            (1, 1, None, "line"), (1, 2, "g", None), (2, 0, None, "jar"), (2, 0, None, "fixed"), (1, 0, None, "cover"),
+            (2, 3, "g", None), (1, 0, "part", None), (3, 0, None, "surface"),
+        ):  # fmt: skip
+            with self.subTest(jar=jar, line=line, unit=unit, basis=basis):
+                written = rewrite(GURNARD, jar, line, unit, basis)
+                self.assertTrue(written["kept"], written["text"])
+                after = evaluate(taken(GURNARD, written["patch"]))
+                old, new = (one["jars"][jar]["lines"][line]["mass_g"] for one in (before, after))
+                self.assertAlmostEqual(new / old, 1, delta=0.001)
+                self.assertTrue(after["jars"][jar]["reading"]["complete"])
+
+    def test_a_range_stays_a_range_and_what_is_not_stated_stays_so(self) -> None:
+        char = demo("char-citrus")
+        written = taken(char, rewrite(char, 0, 2, "tbsp", None)["patch"])["jars"][0]["lines"][2]["amount"]
+        self.assertAlmostEqual(written["high"] / written["low"], 30 / 20, delta=0.01)
+        unstated = changed(zander(), jars__0__lines__0__amount={"unstated": True})
+        self.assertFalse(rewrite(unstated, 0, 0, "g", None)["kept"])
+        self.assertEqual(rewrite(zander(), 7, 0, "g", None)["patch"], [])
+
+
+class SwapTest(TestCase):
+    def test_lemon_to_vinegar_keeps_the_acid_and_crystal_to_crystal_the_salt(self) -> None:
+        char = demo("char-citrus")
+        acid = evaluate(char)["jars"][0]["lines"][0]["acid_meq"]
+        found = {swap["id"]: swap for swap in swaps(char, 0, 0)}
+        for name in ("distilled-vinegar", "lime-juice"):
+            after = evaluate(taken(char, found[name]["patch"]))["jars"][0]["lines"][0]
+            self.assertAlmostEqual(after["acid_meq"] / acid, 1, delta=0.002)
+            self.assertAlmostEqual(after["mass_g"] / found[name]["mass_g"], 1, delta=0.002)
+        flakes = next(swap for swap in swaps(zander(), 0, 0) if swap["id"] == "soy-sauce-light")
+        after = evaluate(taken(zander(), flakes["patch"]))["jars"][0]["lines"][0]
+        self.assertAlmostEqual(after["salt_g"], 8.16, delta=0.02)
+        self.assertNotIn("nitrite-curing-salt", [swap["id"] for swap in swaps(zander(), 0, 0)])
+
+    def test_every_line_of_the_shelf_swaps_to_what_evaluates(self) -> None:
+        for starter in shelf():
+            document = changed(zander(), jars=[{"id": "x", **starter["jar"]}])
+            for place in range(len(starter["jar"]["lines"])):
+                for swap in swaps(document, 0, place)[:2]:
+                    after = evaluate(taken(document, swap["patch"]))["jars"][0]["lines"][place]
+                    self.assertEqual(after["name"], swap["name"])
+                    if after["mass_g"] is not None and starter["jar"]["lines"][place]["basis"] != "jar":
+                        self.assertAlmostEqual(after["mass_g"] / swap["mass_g"], 1, delta=0.01)
+
+
+class ScaleTest(TestCase):
+    def test_to_48_covers_each_line_grows_by_its_own_basis(self) -> None:
+        after = taken(GURNARD, scale(GURNARD, servings=48))
+        self.assertEqual((after["servings"], after["fish"]["pieces"]), (48, 48))
+        growth = compare(GURNARD, after)["growth"]
+        times = {line["name"]: line["times"] for line in growth["lines"]}
+        self.assertEqual(growth["times"], 4)
+        self.assertAlmostEqual(times["Buttermilk"], 4)
+        self.assertLess(times["Garlic, raw"], 3.5)
+        said = " ".join(growth["warnings"])
+        for words in ("Garlic, raw", "Coating to set out", "Time in the heat stays"):
+            self.assertIn(words, said)
+
+    def test_pieces_stay_whole_and_of_their_size(self) -> None:
+        for wish, pieces, grams in (
+            ({"servings": 7}, 7, 1190),
+            ({"pieces": 6}, 6, 1020),
+            ({"edible_g": 1000}, 6, 1000),
+            ({"servings": 1}, 1, 170),
+        ):
+            after = taken(zander(), scale(zander(), **wish))
+            self.assertEqual((after["fish"]["pieces"], after["fish"]["weight"]["value"]), (pieces, grams), wish)
+        self.assertEqual(scale(changed(zander(), fish={}), servings=8), [])
+
+    def test_more_fish_in_the_same_oil_is_more_batches(self) -> None:
+        fried = changed(GURNARD, cook={"method": "deep_fry", "oil": {"volume": {"value": 3, "unit": "l"}}})
+        said = compare(fried, taken(fried, scale(fried, servings=48)))["growth"]["warnings"]
+        self.assertTrue(any("The oil stays 3 l" in words for words in said), said)
+
+
+class CompareTest(TestCase):
+    def test_another_fish_is_not_merely_renamed(self) -> None:
+        found = compare(GURNARD, changed(GURNARD, fish__species="mackerel"))["differences"]
+        groups = {one["group"] for one in found}
+        self.assertLessEqual({"fish", "window", "ledger", "caution"}, groups)
+        self.assertIn("histamine", " ".join(str(one["what"]) for one in found if one["group"] == "caution"))
+        self.assertEqual(compare(GURNARD, GURNARD)["differences"], [])
+
+    def test_jars_that_come_and_go_are_said(self) -> None:
+        less = changed(GURNARD, jars=GURNARD["jars"][:2])
+        there, back = (compare(a, b)["differences"] for a, b in ((GURNARD, less), (less, GURNARD)))
+        self.assertEqual(sum(one["after"] is None and one["group"] == "jar" for one in there), 2)
+        self.assertIn("a new jar", [one["after"] for one in back])
+
+
+class SchoolsTest(TestCase):
+    def test_each_switch_changes_the_document_so_that_it_follows_that_school(self) -> None:
+        seen = set()
+        fishes = {"cut": "whole", "skin": "all_round", "weight": {"value": 900, "unit": "g", "basis": "gutted"}}
+        for document in (
+            GURNARD,
+            demo("perch-yogurt"),
+            demo("char-citrus"),
+            changed(GURNARD, cook={"method": "oven"}, fish={**GURNARD["fish"], **fishes}),
+            changed(GURNARD, cook={"method": "deep_fry"}, jars__0__kind="salt_crust"),
+        ):
+            for number, question in enumerate(schools_of(document)):
+                seen.add(question["question"])
+                self.assertLessEqual(sum(option["chosen"] for option in question["options"]), 1, question)
+                for place, option in enumerate(question["options"]):
+                    after = schools_of(taken(document, option["patch"]))[number]["options"]
+                    self.assertEqual([o["chosen"] for o in after].index(True), place, (question, option))
+        self.assertEqual(seen, {row["question"] for row in schools()})
+
+    def test_a_school_changes_the_clock(self) -> None:
+        question = schools_of(zander())[0]
+        after = evaluate(taken(zander(), question["options"][1]["patch"]))
+        self.assertLess(after["jars"][0]["window"]["latest_min"], 60)
+        self.assertEqual(after["jars"][0]["window"]["binding"], "salt")
+
+
+class ExplainTest(TestCase):
+    def test_the_steps_end_at_the_reading_and_every_row_has_a_source(self) -> None:
+        answer = evaluate(GURNARD)
+        for jar in range(4):
+            reading = answer["jars"][jar]["reading"]
+            for name in ("salt_pct_of_fish", "salt_pct", "sugar_pct", "water_pct", "oil_pct", "acid_pct_citric", "ph",
+                         "oil_to_acid_volume"):  # fmt: skip
+                found = explain(GURNARD, name, jar)
+                assert found is not None
+                if reading[name] is not None and found["steps"]:
+                    self.assertAlmostEqual(found["steps"][-1]["value"], reading[name], places=6, msg=name)
+                self.assertTrue(all(row["source"] and row["confidence"] for row in found["rests_on"]))
+        plate = explain(GURNARD, "salt_g_per_serving", 0)
+        assert plate is not None
+        self.assertAlmostEqual(sum(s["value"] for s in plate["steps"][:5]), answer["ledger"]["salt_g"], places=6)
+        for name in ("window", "cook"):
+            self.assertTrue(explain(GURNARD, name, 0))
+        self.assertIsNone(explain(GURNARD, "secrets", 0))
+
+
+class SuggestTest(TestCase):
+    def notice(self, document: dict[str, Any], code: str) -> Any:
+        return next((one for one in evaluate(document)["notices"] if one["code"] == code), None)
+
+    def test_pieces_share_out_whole(self) -> None:
+        seven = changed(zander(), servings=7)
+        proposed = self.notice(seven, "pieces-servings")
+        self.assertIn("7 make one each", proposed["text"])
+        after = taken(seven, proposed["patch"])
+        self.assertEqual((after["fish"]["pieces"], after["fish"]["weight"]["value"]), (7, 1190))
+        self.assertIsNone(self.notice(after, "pieces-servings"))
+        self.assertIsNone(self.notice(zander(), "pieces-servings"))
+
+    def test_a_thick_whole_fish_is_slashed_and_a_coating_makes_what_is_set_out(self) -> None:
+        whole = cases.slashed_trout()
+        whole["fish"] = {**whole["fish"], "slashes": None, "weight": {"value": 900, "unit": "g", "basis": "gutted"}}
+        proposed = self.notice(whole, "suggest-slashes")
+        self.assertGreater(evaluate(taken(whole, proposed["patch"]))["fish"]["slots"], 0)
+        large = taken(GURNARD, scale(GURNARD, servings=48))
+        after = evaluate(taken(large, self.notice(large, "set-out-off")["patch"]))["jars"][2]["reading"]
+        self.assertAlmostEqual(after["mass_g"] / after["set_out_g"], 1, delta=0.01)
+
+    def test_cards_go_with_species_and_cut(self) -> None:
+        cards = [card["card"] for card in evaluate(GURNARD)["fish"]["cards"]]
+        self.assertEqual(cards[0], "spines")
+        self.assertIn("fillet", cards)
+        self.assertEqual(evaluate(changed(GURNARD, fish__species="perch"))["fish"]["cards"], [])
+
+    def test_the_shelf_covers_every_kind_and_its_jars_are_whole(self) -> None:
+        kinds = {starter["jar"]["kind"] for starter in shelf()}
+        self.assertEqual(len(kinds), 12)
+        self.assertGreaterEqual(len(shelf()), 24)
+        fish = {"cut": "whole", "pieces": 2, "slashes": {"per_side": 3, "depth": "half"}, "skin": "all_round",
+                "weight": {"value": 1500, "unit": "g", "basis": "gutted"}, "species": "zander"}  # fmt: skip
+        for starter in shelf():
+            answer = evaluate(changed(zander(), fish=fish, jars=[{"id": "x", **starter["jar"]}]))
+            self.assertTrue(answer["jars"][0]["reading"]["complete"], starter["id"])
+            self.assertFalse([n for n in answer["notices"] if n["code"] in ("out-of-range", "unit-basis-mismatch")])
