@@ -8,7 +8,7 @@ from jarcore import __version__
 from jarcore.bench.cards import cards_of
 from jarcore.bench.defer import defer_salt
 from jarcore.bench.ledger import ledger_of
-from jarcore.bench.suggest import suggest, suggest_set_out
+from jarcore.bench.suggest import suggest, suggest_finish_salt, suggest_set_out
 from jarcore.data import Pantry, default_pantry
 from jarcore.documents import Evaluation, Notice, read_formula
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult, Window
@@ -115,6 +115,7 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
         defer_salt(contents, window, standing, read)
     suggest(document, formula, fish, ready.servings, read)
     suggest_set_out(ready.jars, ready.coats, read)
+    suggest_finish_salt(document, ready.jars, ledger["left_for_finish_g"], ready.servings, read)
     cook = cook_result(formula.cook or Cook(), fish, ready.jars, read)
     allergens = _allergens(formula, ready.jars)
     case = Case(

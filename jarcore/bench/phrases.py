@@ -39,6 +39,7 @@ IDLE = frozenset((
 ))  # fmt: skip
 # Coatings are made in a batch: what is in them goes by their flour, or is fixed.
 BATCHED = ("dredge", "crumb", "batter", "wash")
+LIQUID = ("aqueous", "oil")
 MOST_CANDIDATES = 6
 NOTHING_CALLED = "The pantry has nothing that is called that."
 
@@ -92,7 +93,10 @@ def read_phrase(
     if base:
         amount["unit"] = amount.get("unit") or "part"
     line["ingredient"] = found.id if found else None
-    line["amount"] = {k: v for k, v in amount.items() if v is not None} or {"unstated": True}
+    line["amount"] = {k: v for k, v in amount.items() if v is not None}
+    if not line["amount"]:
+        # The unit that such a thing is usually measured in; the cook types the number.
+        line["amount"] = {"unstated": True, "unit": "ml" if found and found.phase in LIQUID else "%"}
     if basis == "cover":
         line["amount"] = amount if amount.get("unit") == "%" else {"value": 100.0, "unit": "%"}
     line.update(_follows(line["amount"].get("unit"), basis, base, per, kind, edible_g, found))

@@ -88,6 +88,9 @@ def _option(
         patch += [] if chosen else [{"op": "remove", "path": put([*way, one["clear"]], None)["path"]}]
     for name, value in one.get("set", {}).items():
         patch += _set(document, [*way, name], value)
+    if one.get("unplan") and part.method is not None and part.method.contact_time is not None:
+        # The old plan was made for another clock: the window of the new school says when.
+        patch.append({"op": "remove", "path": put([*way, "method", "contact_time"], None)["path"]})
     if "salt_pct" in one:
         patch += [
             put([*way, "lines", place, "amount"], {"value": one["salt_pct"], "unit": "%"})

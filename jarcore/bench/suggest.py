@@ -15,6 +15,7 @@ PORTIONS = ("whole", "fillet", "loin", "steak", "butterflied")
 MOST_SLASHES = 4
 # A jar that is made this much more or less than it is set out is worth a word.
 SET_OUT_APART = 0.15
+FINISHING = "sea-salt-flake"
 
 
 def suggest(
@@ -86,3 +87,32 @@ def suggest_set_out(jars: Sequence[Contents], coats: Sequence[Coat | None], read
 def _times(path: str, place: int, amount: Mapping[str, Any], times: float) -> list[dict[str, Any]]:
     way = f"{path}/lines/{place}/amount".split("/")[1:]
     return [put([*way, name], tidy(amount[name] * times, 3)) for name in ("value", "low", "high") if name in amount]
+
+
+def suggest_finish_salt(
+    document: Mapping[str, Any],
+    jars: Sequence[Contents],
+    left_g: float | None,
+    servings: float | None,
+    read: Quantities,
+) -> None:
+    """Notice `finish-salt` where the plate's target leaves salt [g] for the finish, with a patch that puts it there."""
+    place = next((i for i, contents in enumerate(jars) if contents.jar.kind == "finish"), None)
+    if left_g is None or left_g < parameter("finish_salt_least") or not servings or place is None:
+        return
+    contents = jars[place]
+    own = next((s for s in contents.specs if s.ingredient and s.ingredient.group == "salt"), None)
+    now = (contents.masses[own.place] or 0.0) if own else 0.0
+    share = own.ingredient.salt / 100 if own and own.ingredient else 1.0
+    amount = {"value": tidy((now + left_g / share) / servings, 3), "unit": "g"}
+    way: list[str | int] = ["jars", place, "lines"]
+    if own:
+        kept = {"per", "of", "by"} & set(own.line.model_fields_set)
+        way.append(own.place)
+        patch = [put([*way, "amount"], amount), put([*way, "basis"], "serving"), put([*way, "when"], "plate")]
+        patch += [{"op": "remove", "path": put([*way, name], None)["path"]} for name in sorted(kept)]
+    else:
+        line = {"id": "finish-salt", "ingredient": FINISHING, "amount": amount, "basis": "serving", "when": "plate"}
+        patch = [*([] if contents.jar.lines else put_below(document, way, [])), put([*way, "-"], line)]
+    text = f"{left_g:.1f} g of salt is left for the finish: {left_g / servings:.2f} g a serving, on the plate."
+    read.notices.append(notice("finish-salt", "/targets/salt_pct_of_edible", text, patch))

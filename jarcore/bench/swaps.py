@@ -1,5 +1,6 @@
 """Equivalents of an ingredient: lemon to vinegar keeps the acid, fresh to dried the strength, crystal to crystal the salt."""
 
+import math
 from collections.abc import Iterator, Mapping
 from typing import Any
 
@@ -79,11 +80,14 @@ def _keeping(
     least = LEAST.get(what, 0.0)
     if now < least:
         return
-    kin = sorted(pantry.ingredients.values(), key=lambda one: (one.group != old.group, one.name))
-    for one in kin:
-        fits = one.group in groups and one.id != old.id and not one.id.startswith("nitrite")
-        if fits and of(one) >= max(least, 1e-9):
-            yield one, now / of(one), f"keeps the {what}"
+    kin = [
+        (one, now / of(one))
+        for one in pantry.ingredients.values()
+        if one.group in groups and one.id != old.id and not one.id.startswith("nitrite") and of(one) >= max(least, 1e-9)
+    ]
+    # The same sort of thing first, and of those the ones that take about as much.
+    for one, times in sorted(kin, key=lambda pair: (pair[0].group != old.group, abs(math.log(pair[1])), pair[0].name)):
+        yield one, times, f"keeps the {what}"
 
 
 def _patch(spec: Spec, jar: int, new: Ingredient, times: float, edible_g: float | None) -> Patch:

@@ -125,7 +125,9 @@ def outline(piece: Piece) -> list[list[float]]:
     if piece.plan == "block":
         shape = [(0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0)]
         return [[x * length, y * width] for x, y in shape]
-    upper = [(i / 24, _half_width(piece.plan, i / 24)) for i in range(25)]
+    # Denser towards both ends, where the line bends most.
+    along = [0.5 - 0.5 * math.cos(math.pi * i / 32) for i in range(33)]
+    upper = [(x, _half_width(piece.plan, x)) for x in along]
     points = [(x, 0.5 - h / 2) for x, h in upper] + [(x, 0.5 + h / 2) for x, h in reversed(upper)]
     return [[x * length, y * width] for x, y in points]
 
@@ -137,7 +139,7 @@ def _half_width(plan: str, x: float) -> float:
     if plan == "body":
         tail = 0.55 * max(0.0, (x - 0.84) / 0.16)
         return max(tail, 0.06, math.sin(math.pi * min(1.0, x / 0.9) ** 0.75) ** 0.8 if x < 0.9 else 0.0)
-    return math.pow(math.sin(math.pi * math.pow(0.04 + 0.92 * x, 0.8)), 0.6)
+    return math.pow(max(0.0, math.sin(math.pi * math.pow(x, 0.72))), 0.72)
 
 
 def section(piece: Piece) -> list[list[float]]:

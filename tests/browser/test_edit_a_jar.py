@@ -21,18 +21,21 @@ class EditAJarTest(BrowserTest):
     def test_lines_come_and_go_and_change_what_they_follow(self) -> None:
         self.open(ZANDER)
         bench = self.bench
-        bench.find("Add a line", "lemon z", "Lemon zest")
-        bench.type("Amount of Lemon zest", "2")
-        bench.choose("Unit of Lemon zest", "g")
+        bench.type_line("2 g lemon zest")
         bench.sees("section[aria-label='Open jar']", "Lemon zest")
         bench.settled()
         # A mass that follows the fish says for how much fish it was written: the present one.
         self.assertEqual(self.lines(ZANDER)[2]["per"], {"value": 680, "unit": "g"})
+        # Another basis or unit keeps the mass: what changes is how it is written.
         bench.choose("What Lemon zest follows", "serving")
-        bench.until(lambda: "8.0 g" in bench.weighs(), "two grams for each of four")
+        bench.until(lambda: bench.field("Amount of Lemon zest").get_attribute("value") == "0.5", "half a gram for each")
         bench.choose("Unit of Lemon zest", "%")
-        bench.until(lambda: any("does not go with" in fault for fault in bench.faults()), "the mismatch")
-        bench.field("Take out Lemon zest").click()
+        bench.settled()
+        self.assertEqual(bench.weighs()[2], "2.0 g")
+        self.assertEqual(
+            (self.lines(ZANDER)[2]["amount"], self.lines(ZANDER)[2]["basis"]), ({"unit": "%", "value": 0.2941}, "fish")
+        )
+        bench.menu("More for Lemon zest", "Take out")
         bench.settled()
         self.assertEqual([line["ingredient"] for line in self.lines(ZANDER)], ["sea-salt-fine", "caraway-seed"])
 
@@ -50,10 +53,10 @@ class EditAJarTest(BrowserTest):
         self.open(GURNARD)
         bench = self.bench
         bench.press("2 Mustard buttermilk")
-        bench.field("Earlier on the fish").click()
+        bench.menu("More for this jar", "Earlier on the fish")
         bench.settled()
         self.assertEqual([jar["kind"] for jar in self.stored(GURNARD).document["jars"]][:2], ["marinade", "dry_brine"])
-        bench.press("Take away")
+        bench.menu("More for this jar", "Take away")
         bench.settled()
         self.assertEqual(len(self.stored(GURNARD).document["jars"]), 3)
 
@@ -79,7 +82,7 @@ class EditAJarTest(BrowserTest):
         self.open(ZANDER)
         self.assertEqual(self.bench.text("dd[data-state]"), "on target")
         self.bench.type("Amount of Fine sea salt", "0.8")
-        self.bench.sees("dd[data-state=under]", "0.40 under its target")
+        self.bench.sees("dd[data-state=under]", "0.40 % under its target")
 
     def test_a_histamine_fish_on_the_counter_is_stopped_and_the_table_says_not_ready(self) -> None:
         self.open("Herring, vinegar and dill")

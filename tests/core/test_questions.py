@@ -222,6 +222,20 @@ class SuggestTest(TestCase):
         after = evaluate(taken(large, self.notice(large, "set-out-off")["patch"]))["jars"][2]["reading"]
         self.assertAlmostEqual(after["mass_g"] / after["set_out_g"], 1, delta=0.01)
 
+    def test_salt_that_is_left_goes_into_the_finish_and_the_plate_lands_on_its_target(self) -> None:
+        aimed = {**GURNARD, "targets": {"salt_pct_of_edible": {"value": 1.1}}}
+        for document in (aimed, changed(aimed, jars__3__lines=aimed["jars"][3]["lines"][:1])):
+            after = evaluate(taken(document, self.notice(document, "finish-salt")["patch"]))
+            self.assertAlmostEqual(after["ledger"]["salt_pct_of_edible"], 1.1, delta=0.005)
+            self.assertEqual(after["ledger"]["targets"]["salt_pct_of_edible"]["state"], "in")
+            self.assertIn(
+                "plate",
+                [
+                    line.get("when")
+                    for line in taken(document, self.notice(document, "finish-salt")["patch"])["jars"][3]["lines"]
+                ],
+            )
+
     def test_cards_go_with_species_and_cut(self) -> None:
         cards = [card["card"] for card in evaluate(GURNARD)["fish"]["cards"]]
         self.assertEqual(cards[0], "spines")

@@ -1,6 +1,7 @@
 """The Bench: one formula."""
 
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 
 from tests.browser.pages.page import Page
 
@@ -33,6 +34,38 @@ class BenchPage(Page):
     def add_jar(self, name: str) -> None:
         self.press("Add a jar")
         self.press(name)
+
+    def type_line(self, words: str, name: str | None = None) -> None:
+        """Type a line as a cook writes it; NAME chooses among several that it may mean."""
+        self.field("Add a line").send_keys(words)
+        if name:
+            self.find("Add a line", "", name)
+        else:
+            self.one('[aria-label="Add a line"][data-busy=false]')
+            self.one("[aria-label='Read as'] [role=option]")
+            self.field("Add a line").send_keys(Keys.ENTER)
+        self.until(lambda: self.field("Add a line").get_attribute("value") == "", f"{words} taken")
+
+    def menu(self, label: str, item: str) -> None:
+        """Choose from the menu behind a button."""
+        self.field(label).click()
+        self.press(item)
+
+    def tab(self, name: str) -> None:
+        self.until(
+            lambda: self.driver.find_element(By.XPATH, f"//*[@role='tab'][normalize-space(.)='{name}']"), name
+        ).click()
+
+    def differences(self) -> dict[str, str]:
+        """What a change changes, as told before it is taken."""
+        self.one("[data-part=differences] [data-difference]")
+        found = self.driver.find_elements(By.CSS_SELECTOR, "[data-difference]")
+        return {one.get_attribute("data-difference"): one.text for one in found}
+
+    def close(self) -> None:
+        """Close the dialog that is open."""
+        self.one("[role=dialog]").send_keys(Keys.ESCAPE)
+        self.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, "[role=dialog]"), "the dialog closed")
 
     def keep_version(self, note: str) -> None:
         self.press("Keep a version")

@@ -20,6 +20,12 @@ export type IngredientItem = Schemas['IngredientOut'];
 export type SpeciesItem = Schemas['SpeciesOut'];
 export type Conflict = Schemas['ConflictOut'];
 export type Stale = Schemas['StaleOut'];
+export type Comparison = Schemas['Comparison'];
+export type Difference = Schemas['Difference'];
+export type Phrase = Schemas['Phrase'];
+export type Question = Schemas['Question'];
+export type Explanation = Schemas['Explanation'];
+export type OwnJar = Schemas['OwnJarOut'];
 export type Kind = NonNullable<Schemas['Jar']['kind']>;
 
 /** A document as it was typed: any part may hold anything, so it is read with care and never assumed. */

@@ -18,15 +18,15 @@ export const KINDS: Record<string, string> = {
 export const BASES: Record<string, string> = {
   fish: 'fish',
   surface: 'surface',
-  piece: 'each piece',
-  slot: 'each slot',
-  cavity: 'each cavity',
-  serving: 'each serving',
+  piece: 'pieces',
+  slot: 'slots',
+  cavity: 'cavities',
+  serving: 'servings',
   cover: 'to cover',
   line: 'another line',
   flour: 'flour',
   jar: 'this jar',
-  fixed: 'nothing, fixed',
+  fixed: 'fixed',
 };
 
 export const UNITS: Record<string, string> = {
@@ -61,6 +61,31 @@ export const COMPONENTS: Record<string, { name: string; letter: string }> = {
   other: { name: 'other', letter: 'R' },
 };
 
+export const TIME_UNITS = { s: 's', min: 'min', h: 'h', d: 'd' };
+export const HEAT_UNITS = { degC: '°C', degF: '°F' };
+export const LENGTH_UNITS = { mm: 'mm', cm: 'cm', in: 'in' };
+export const WEIGHT_UNITS = { g: 'g', kg: 'kg', oz: 'oz', lb: 'lb' };
+export const VOLUME_UNITS = { ml: 'ml', l: 'l', cup: 'cup' };
+
+/** What a diner may avoid: the allergens of the format, and what is no allergen. */
+export const AVOIDED = [
+  'gluten',
+  'crustaceans',
+  'molluscs',
+  'egg',
+  'peanut',
+  'tree-nuts',
+  'soy',
+  'milk',
+  'sesame',
+  'mustard',
+  'celery',
+  'lupin',
+  'sulphites',
+  'alcohol',
+  'pork',
+];
+
 export const CHOICES: Record<string, Record<string, string>> = {
   school: {
     measured: 'measured, left in',
@@ -70,6 +95,23 @@ export const CHOICES: Record<string, Record<string, string>> = {
   },
   vessel: { bag: 'bag', dish: 'dish', bath: 'bath', coat: 'coat' },
   place: { chiller: 'chiller', ice: 'on ice', counter: 'counter' },
+  vessel_material: {
+    glass: 'glass',
+    ceramic: 'ceramic',
+    plastic: 'plastic',
+    steel: 'steel',
+    aluminium: 'aluminium',
+    copper: 'copper',
+    enamel: 'enamel',
+  },
+  coverage: { full: 'all over', sprinkled: 'sprinkled', light: 'lightly sprinkled' },
+  flow: { thin_cream: 'thin cream', heavy_cream: 'heavy cream', coats_spoon: 'what coats a spoon' },
+  fate: { discard: 'thrown away', cooked: 'boiled and served', eaten: 'eaten as it is' },
+  depth: { shallow: 'shallow', half: 'half-way', bone: 'to the bone' },
+  origin: { unknown: 'not known', wild: 'wild', farmed_on_pellets: 'farmed on pellets' },
+  when: { jar: 'in the jar', before_heat: 'just before heat', plate: 'on the plate' },
+  preset: { medium: 'medium', hot: 'hot' },
+  age: { adult: 'adults', '9-13': '9 to 13', '4-8': '4 to 8', '1-3': '1 to 3', infant: 'under 1' },
   after: { leave: 'leave on', rinse: 'rinse', wipe: 'wipe', scrape: 'scrape', drain: 'drain' },
   skin: { none: 'off', one_side: 'one side', all_round: 'all round' },
   bone: { out: 'out', in: 'in' },
@@ -95,6 +137,18 @@ export const GRADES: Record<string, string> = {
   stop: 'Stop',
   warn: 'Take care',
   note: 'Note',
+};
+
+/** What a change touches, as the heads of its list of differences. */
+export const GROUPS: Record<string, string> = {
+  fish: 'The fish',
+  jar: 'In the jars',
+  window: 'Time in the jar',
+  cook: 'In the heat',
+  ledger: 'On the plate',
+  caution: 'Cautions',
+  allergen: 'Allergens',
+  advice: 'Advice',
 };
 
 export const BINDING: Record<string, string> = {

@@ -48,3 +48,30 @@ export function duration(minutes: number | null | undefined): string {
 export function clock(time: Date): string {
   return time.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 }
+
+/** A number of the core in its own unit, as a cook reads it. */
+export function inUnit(value: number | null | undefined, unit: string): string {
+  if (value === null || value === undefined) return MISSING;
+  switch (unit) {
+    case 'min':
+      return duration(value);
+    case 'g':
+      return grams(value);
+    case 'ml':
+      return millilitres(value);
+    case 'mm':
+      return millimetres(value);
+    case '%':
+      return percent(value);
+    case 'degC':
+      return `${shown(value, value % 1 ? 1 : 0)} °C`;
+    case 'mg':
+      return `${shown(value, 0)} mg`;
+    case 'cm2':
+      return `${shown(value, 0)} cm²`;
+    case '':
+      return shown(value, value % 1 ? 2 : 0);
+    default:
+      return `${value < 1 ? value.toPrecision(2) : shown(value, value < 100 ? 1 : 0)} ${unit}`;
+  }
+}

@@ -71,25 +71,28 @@ export function Finder({ label, placeholder, items, onPick, disabled }: Props) {
         hidden={!shown}
         className="absolute z-10 mt-1 max-h-80 w-full overflow-auto rounded-control border border-edge bg-plate shadow-lg"
       >
-        {found.map((item, place) => (
-          <div
-            key={item.id}
-            id={`${list}-${item.id}`}
-            role="option"
-            tabIndex={-1}
-            aria-selected={place === at}
-            // The press, not the click: the field must not lose the focus first.
-            onMouseDown={(event) => {
-              event.preventDefault();
-              pick(item);
-            }}
-            className={`flex min-h-10 cursor-pointer items-center justify-between gap-3 px-2 ${place === at ? 'bg-kelp-soft' : ''}`}
-          >
-            <span>{item.name}</span>
-            <span className="text-sm text-quiet">{item.hint}</span>
-          </div>
-        ))}
-        {found.length === 0 && <p className="p-2 text-quiet">Nothing in the pantry is called that.</p>}
+        {shown &&
+          found.map((item, place) => (
+            <div
+              key={item.id}
+              id={`${list}-${item.id}`}
+              role="option"
+              tabIndex={-1}
+              aria-selected={place === at}
+              // The press, not the click: the field must not lose the focus first.
+              onMouseDown={(event) => {
+                event.preventDefault();
+                pick(item);
+              }}
+              className={`flex min-h-10 cursor-pointer items-center justify-between gap-3 px-2 ${place === at ? 'bg-kelp-soft' : ''}`}
+            >
+              <span>{item.name}</span>
+              <span className="text-sm text-quiet">{item.hint}</span>
+            </div>
+          ))}
+        {shown && found.length === 0 && (
+          <p className="p-2 text-quiet">Nothing in the pantry is called that.</p>
+        )}
       </div>
     </div>
   );

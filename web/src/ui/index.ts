@@ -3,4 +3,6 @@ export { Choice } from './Choice';
 export { Dialog } from './Dialog';
 export { Field } from './Field';
 export { Finder } from './Finder';
-export { NumberInput, TextInput } from './inputs';
+export { keepable, NumberInput, TextInput } from './inputs';
+export { LinkButton } from './LinkButton';
+export { MenuItem, menuLook } from './Menu';

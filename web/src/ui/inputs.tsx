@@ -53,7 +53,11 @@ export function NumberInput({ label, value, onType, fault, className = '', ...re
   );
 }
 
-export function TextInput({ label, value, onType, fault, className = '', ...rest }: Props) {
+interface TextProps extends Omit<Props, 'onType'> {
+  onType: (text: string) => void;
+}
+
+export function TextInput({ label, value, onType, fault, className = '', ...rest }: TextProps) {
   return (
     <input
       aria-label={label}

@@ -1,13 +1,25 @@
 import { createContext, useContext } from 'react';
 import type { Evaluation, FormulaDocument, Json, Notice, Pantry } from '@/api';
 import { at, pointer, put, type Way } from './document';
+import { type Patch, patched } from './patch';
+
+/** A change that is shown with its differences before it is taken. */
+export interface Proposal {
+  title: string;
+  says?: string;
+  patch: Patch;
+}
 
 export interface Bench {
+  kitchen: string;
+  formula: number;
   document: FormulaDocument;
-  change: (document: FormulaDocument) => void;
+  /** KEY joins changes of one place, typed one after the other, to one step of undo. */
+  change: (document: FormulaDocument, key?: string) => void;
   evaluation: Evaluation | null;
   pantry: Pantry;
   readOnly: boolean;
+  propose: (proposal: Proposal) => void;
 }
 
 export const BenchContext = createContext<Bench | null>(null);
@@ -19,17 +31,20 @@ export function useBench() {
   return {
     ...bench,
     value: (way: Way): Json | undefined => at(bench.document, way),
-    set: (way: Way, value: Json | undefined) => bench.change(put(bench.document, way, value)),
+    set: (way: Way, value: Json | undefined) => bench.change(put(bench.document, way, value), pointer(way)),
+    apply: (patch: Patch) => bench.change(patched(bench.document, patch)),
   };
 }
 
 const QUIET = ['not-modelled', 'unstated', 'unknown-field'];
 
-/** What is wrong at a place, in the core's words; `deep` also takes what lies below it. */
+/** What is wrong at a place, in the core's words; `deep` also takes what lies below it. What comes with a patch is advice. */
 export function faultAt(evaluation: Evaluation | null, way: Way, deep = false): Notice | undefined {
   const path = pointer(way);
   return evaluation?.notices.find(
     (notice) =>
-      !QUIET.includes(notice.code) && (notice.path === path || (deep && notice.path.startsWith(`${path}/`))),
+      !notice.patch &&
+      !QUIET.includes(notice.code) &&
+      (notice.path === path || (deep && notice.path.startsWith(`${path}/`))),
   );
 }

@@ -2,14 +2,21 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { useParams, useRouteContext } from '@tanstack/react-router';
 import { useState } from 'react';
 import { type FormulaDocument, formulaQuery, pantryQuery } from '@/api';
-import { BenchContext } from './BenchContext';
+import { BenchContext, type Proposal } from './BenchContext';
+import { ChangePreview } from './change/ChangePreview';
+import { ScaleDialog } from './change/ScaleDialog';
 import { list } from './document';
-import { FishPanel } from './FishPanel';
+import { useDraft } from './draft/useDraft';
+import { EmptyBench } from './EmptyBench';
+import { FishPanel } from './fish/FishPanel';
 import { Heading } from './Heading';
-import { JarPanel } from './JarPanel';
-import { Readings } from './Readings';
-import { Shelf } from './Shelf';
-import { useDraft } from './useDraft';
+import { AddJar } from './jars/AddJar';
+import { JarPanel } from './jars/JarPanel';
+import { Shelf } from './jars/Shelf';
+import { KeysDialog } from './keys/KeysDialog';
+import type { Key } from './keys/shortcuts';
+import { useShortcuts } from './keys/useShortcuts';
+import { Readings } from './readings/Readings';
 import { useEvaluation } from './useEvaluation';
 import { WindowStrip } from './WindowStrip';
 
@@ -17,6 +24,10 @@ export function BenchScreen() {
   const { kitchen, formula } = useParams({ from: '/$kitchen/bench/$formula' });
   return <BenchOf key={`${kitchen}/${formula}`} kitchen={kitchen} formula={Number(formula)} />;
 }
+
+type Asked = 'add' | 'scale' | 'version' | 'keys' | null;
+const KEYS_ON = 'jar-table/single-keys';
+const focus = (label: string) => document.querySelector<HTMLElement>(`[aria-label="${label}"]`)?.focus();
 
 /** The formula: fish on the left, jars in the order they touch it, readings on the right, the window at the foot. */
 function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
@@ -26,34 +37,62 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
   const draft = useDraft(kitchen, formula, { ...opened, document: opened.document as FormulaDocument });
   const { answer, stale } = useEvaluation(draft.document);
   const [chosen, setChosen] = useState(0);
+  const [asked, setAsked] = useState<Asked>(null);
+  const [proposal, setProposal] = useState<Proposal | null>(null);
+  const [keysOn, setKeysOn] = useState(localStorage.getItem(KEYS_ON) !== 'off');
   const jars = list(draft.document.jars);
   const open = Math.min(chosen, Math.max(jars.length - 1, 0));
+  const readOnly = role === 'viewer';
   const bench = {
+    kitchen,
+    formula,
     document: draft.document,
     change: draft.change,
     evaluation: answer,
     pantry,
-    readOnly: role === 'viewer',
+    readOnly,
+    propose: setProposal,
   };
+
+  function press(key: Key) {
+    if (key === '?') setAsked('keys');
+    else if (key === ',') setChosen(Math.max(open - 1, 0));
+    else if (key === '.') setChosen(Math.min(open + 1, jars.length - 1));
+    else if (key === 'l') focus('Add a line');
+    else if (key === 'w') focus('Weight');
+    else if (key === 't') focus('Thickness');
+    else if (!readOnly) setAsked(key === 'a' ? 'add' : key === 's' ? 'scale' : 'version');
+  }
+  useShortcuts({ on: keysOn, undo: draft.undo, redo: draft.redo, press });
+  const close = () => setAsked(null);
 
   return (
     <BenchContext value={bench}>
       <main
-        className="grid grow gap-3 p-3 md:grid-cols-[15.500rem_minmax(0,1fr)] xl:h-[calc(100dvh-3rem)] xl:grid-cols-[16rem_minmax(0,1fr)_17.500rem] xl:grid-rows-[auto_minmax(0,1fr)_auto]"
+        className="grid grow gap-3 p-3 md:grid-cols-[15rem_minmax(0,1fr)] xl:h-[calc(100dvh-3rem)] xl:grid-cols-[16rem_minmax(0,1fr)_17.500rem] xl:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-stale={stale}
         aria-busy={stale}
       >
-        <FishPanel className="xl:row-span-2" />
-        <section className="flex min-w-0 flex-col gap-3 xl:row-span-2 xl:min-h-0">
+        <FishPanel className="xl:row-span-2" onScale={() => setAsked('scale')} />
+        <section className="flex min-w-0 flex-col gap-2 xl:row-span-2 xl:min-h-0">
           <Heading
             draft={draft}
             kitchen={kitchen}
             formula={formula}
             versions={opened.versions}
             stale={stale}
+            asking={asked === 'version'}
+            onAsk={(asking) => setAsked(asking ? 'version' : null)}
+            onKeys={() => setAsked('keys')}
           />
-          <Shelf open={open} onOpen={setChosen} />
-          {jars.length > 0 && <JarPanel place={open} key={open} />}
+          {jars.length > 0 ? (
+            <>
+              <Shelf open={open} onOpen={setChosen} onAdd={() => setAsked('add')} />
+              <JarPanel place={open} key={open} onOpenJar={setChosen} />
+            </>
+          ) : (
+            <EmptyBench onAdd={() => setAsked('add')} />
+          )}
         </section>
         <Readings
           className="order-1 md:col-span-2 xl:order-none xl:col-span-1 xl:row-span-2"
@@ -62,6 +101,18 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
         />
         {jars.length > 0 && <WindowStrip className="md:col-span-2 xl:col-span-3" jar={open} stale={stale} />}
       </main>
+      <AddJar open={asked === 'add'} onClose={close} onOpenJar={setChosen} />
+      <ScaleDialog open={asked === 'scale'} onClose={close} />
+      <ChangePreview proposal={proposal} onClose={() => setProposal(null)} />
+      <KeysDialog
+        open={asked === 'keys'}
+        onClose={close}
+        on={keysOn}
+        onSwitch={(on) => {
+          localStorage.setItem(KEYS_ON, on ? 'on' : 'off');
+          setKeysOn(on);
+        }}
+      />
     </BenchContext>
   );
 }

@@ -3,9 +3,9 @@ import { api, Problem, queries, taken, type VersionItem } from '@/api';
 import { clock } from '@/format/numbers';
 import { Button, Dialog, Field, TextInput } from '@/ui';
 import { useBench } from './BenchContext';
-import { ConflictDialog } from './ConflictDialog';
-import type { Keeping } from './DraftKeeper';
-import type { Draft } from './useDraft';
+import { ConflictDialog } from './draft/ConflictDialog';
+import type { Keeping } from './draft/DraftKeeper';
+import type { Draft } from './draft/useDraft';
 
 interface Props {
   draft: Draft;
@@ -13,13 +13,15 @@ interface Props {
   formula: number;
   versions: VersionItem[];
   stale: boolean;
+  asking: boolean;
+  onAsk: (asking: boolean) => void;
+  onKeys: () => void;
 }
 
-/** The formula's title, whether all is kept, and keeping a version. */
-export function Heading({ draft, kitchen, formula, versions, stale }: Props) {
+/** The formula's title, whether all is kept, steps back and forth, and keeping a version. */
+export function Heading({ draft, kitchen, formula, versions, stale, asking, onAsk, onKeys }: Props) {
   const { value, set, readOnly } = useBench();
   const [kept, setKept] = useState(versions);
-  const [asking, setAsking] = useState(false);
   const newest = kept[0];
 
   return (
@@ -31,12 +33,37 @@ export function Heading({ draft, kitchen, formula, versions, stale }: Props) {
         disabled={readOnly}
         className="min-w-44 grow basis-full xl:basis-44 border-transparent! bg-transparent! px-1! font-title text-xl font-bold hover:border-line!"
       />
+      {!readOnly && (
+        <span className="flex">
+          <Button
+            look="quiet"
+            className="px-2!"
+            disabled={!draft.back}
+            onClick={draft.undo}
+            aria-label="One step back"
+          >
+            ↶
+          </Button>
+          <Button
+            look="quiet"
+            className="px-2!"
+            disabled={!draft.forth}
+            onClick={draft.redo}
+            aria-label="One step forth"
+          >
+            ↷
+          </Button>
+          <Button look="quiet" className="px-2!" onClick={onKeys} aria-label="Keys">
+            ?
+          </Button>
+        </span>
+      )}
       <div className="text-right text-sm text-quiet">
         <p>{newest ? `draft after version ${newest.number}` : 'draft, no version yet'}</p>
-        <Kept keeping={draft.keeping} stale={stale} />
+        <Kept keeping={draft.keeping} merged={draft.merged} stale={stale} />
       </div>
       {!readOnly && (
-        <Button look="plain" onClick={() => setAsking(true)}>
+        <Button look="plain" onClick={() => onAsk(true)}>
           Keep a version
         </Button>
       )}
@@ -45,7 +72,7 @@ export function Heading({ draft, kitchen, formula, versions, stale }: Props) {
       )}
       <KeepVersion
         open={asking}
-        onOpenChange={setAsking}
+        onOpenChange={onAsk}
         versions={kept}
         onKeep={async (note) => {
           await draft.send();
@@ -73,7 +100,7 @@ const KEPT: Record<Keeping['state'], string> = {
   conflict: 'Changed by somebody else too',
 };
 
-function Kept({ keeping, stale }: { keeping: Keeping; stale: boolean }) {
+function Kept({ keeping, merged, stale }: { keeping: Keeping; merged: boolean; stale: boolean }) {
   const calm = keeping.state === 'kept' || keeping.state === 'typing' || keeping.state === 'keeping';
   return (
     <span
@@ -82,7 +109,7 @@ function Kept({ keeping, stale }: { keeping: Keeping; stale: boolean }) {
       data-stale={stale}
       className={`text-sm ${calm ? 'text-quiet' : 'rounded-control bg-warn-soft px-2 py-0.5 text-warn'}`}
     >
-      {KEPT[keeping.state]}
+      {keeping.state === 'kept' && merged ? 'Merged with somebody’s changes, all kept' : KEPT[keeping.state]}
       {keeping.state === 'kept' && ` · ${clock(keeping.at)}`}
       {keeping.state === 'refused' && `: ${keeping.why}`}
       {keeping.state === 'signed-out' && (

@@ -6,6 +6,11 @@ import { at, text } from './document';
 
 const MINUTES: Record<string, number> = { s: 1 / 60, min: 1, h: 60, d: 1440 };
 
+const NO_WINDOW: Record<string, string> = {
+  any: 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.',
+  finish: 'A finish meets only cooked fish: nothing has to be timed here.',
+};
+
 /** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
 export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
   const { evaluation, value, set, readOnly } = useBench();
@@ -15,6 +20,7 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
   const planned = at(value(way), ['value']);
   const contact =
     typeof planned === 'number' ? planned * (MINUTES[text(value([...way, 'unit'])) ?? ''] ?? 1) : null;
+  const kind = text(value(['jars', jar, 'kind'])) ?? 'any';
   const unable = evaluation?.notices.find(
     (notice) =>
       notice.path.startsWith(`/jars/${jar}`) && ['outside-model', 'not-modelled'].includes(notice.code),
@@ -41,8 +47,7 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
         </>
       ) : (
         <p className="text-quiet xl:col-span-2" data-part="no-window">
-          {unable?.text ??
-            'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.'}
+          {unable?.text ?? NO_WINDOW[kind] ?? NO_WINDOW.any}
         </p>
       )}
     </section>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, type Filters, formulasQuery, type Problem, taken } from '@/api';
 import { KINDS } from '@/app/texts';
 import { shelfScale } from '@/drawing';
-import { Button, Choice, TextInput } from '@/ui';
+import { Button, Choice, LinkButton, TextInput } from '@/ui';
 import { Standing } from './Standing';
 
 const HIGHEST = 118;
@@ -81,10 +81,7 @@ export function Table() {
       {asked.isPending && <p className="mt-10 text-quiet">Setting the table …</p>}
       {asked.isError && (
         <p role="alert" className="mt-4 rounded-control bg-warn-soft p-3 text-warn">
-          {(asked.error as Problem).detail}{' '}
-          <button type="button" className="underline" onClick={() => asked.refetch()}>
-            Try again
-          </button>
+          {(asked.error as Problem).detail} <LinkButton onClick={() => asked.refetch()}>Try again</LinkButton>
         </p>
       )}
       {asked.isSuccess && items.length === 0 && (

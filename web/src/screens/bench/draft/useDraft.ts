@@ -5,8 +5,9 @@ import type { Unsent } from './keep';
 /** The draft of a formula, its state of keeping, and the verbs that change and send it. */
 export function useDraft(kitchen: string, formula: number, opened: Unsent) {
   const [keeper] = useState(() => new DraftKeeper(kitchen, formula, opened));
-  const { document, keeping } = useSyncExternalStore(keeper.subscribe, keeper.snapshot);
-  return { document, keeping, change: keeper.change, send: keeper.send, revision: () => keeper.revision };
+  const shown = useSyncExternalStore(keeper.subscribe, keeper.snapshot);
+  const { change, send, undo, redo } = keeper;
+  return { ...shown, change, send, undo, redo, revision: () => keeper.revision };
 }
 
 export type Draft = ReturnType<typeof useDraft>;

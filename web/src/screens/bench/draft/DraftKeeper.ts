@@ -1,4 +1,5 @@
 import { api, type Conflict, type FormulaDocument, Problem, type Stale, taken } from '@/api';
+import { History } from './History';
 import { keepHere, type Unsent, unsent } from './keep';
 
 const PAUSE_MS = 500;
@@ -13,7 +14,13 @@ export type Keeping =
 export interface Snapshot {
   document: FormulaDocument;
   keeping: Keeping;
+  back: boolean;
+  forth: boolean;
+  /** Whether somebody else's change came in since the formula was opened. */
+  merged: boolean;
 }
+
+type Shown = Pick<Snapshot, 'document' | 'keeping'>;
 
 /**
  * Keeps a draft: every change is kept in the browser at once and by the server a moment later. A lost
@@ -27,6 +34,8 @@ export class DraftKeeper {
   private busy = false;
   private timer: number | undefined;
   private listeners = new Set<() => void>();
+  private readonly history = new History();
+  private merged = false;
 
   constructor(
     private readonly kitchen: string,
@@ -37,7 +46,13 @@ export class DraftKeeper {
     this.base = (left ?? opened).revision;
     this.dirty = left !== null;
     const keeping: Keeping = left ? { state: 'typing' } : { state: 'kept', at: new Date() };
-    this.shown = { document: (left ?? opened).document, keeping };
+    this.shown = {
+      document: (left ?? opened).document,
+      keeping,
+      back: false,
+      forth: false,
+      merged: false,
+    };
   }
 
   get revision(): number {
@@ -58,13 +73,22 @@ export class DraftKeeper {
     };
   };
 
-  readonly change = (document: FormulaDocument): void => {
+  readonly change = (document: FormulaDocument, key = ''): void => {
+    this.history.note(this.shown.document, key);
+    this.take(document);
+  };
+
+  readonly undo = (): void => this.take(this.history.undo(this.shown.document));
+  readonly redo = (): void => this.take(this.history.redo(this.shown.document));
+
+  private take(document: FormulaDocument | undefined): void {
+    if (!document) return;
     this.dirty = true;
     const offline = this.shown.keeping.state === 'offline';
     this.show({ document, keeping: offline ? this.shown.keeping : { state: 'typing' } });
     this.keep();
     this.later(PAUSE_MS);
-  };
+  }
 
   /** Send what is not kept yet; true when the server has everything that was typed. */
   readonly send = async (): Promise<boolean> => {
@@ -107,6 +131,8 @@ export class DraftKeeper {
 
   private adopt(stale: Stale): void {
     this.base = stale.revision;
+    this.history.cut();
+    this.merged = true;
     const conflicts = stale.conflicts ?? [];
     const keeping: Keeping = conflicts.length ? { state: 'conflict', conflicts } : { state: 'typing' };
     this.show({ document: stale.merged as FormulaDocument, keeping });
@@ -128,8 +154,9 @@ export class DraftKeeper {
     this.show({ document: this.shown.document, keeping });
   }
 
-  private show(next: Snapshot): void {
-    this.shown = next;
+  private show(next: Shown): void {
+    const { back, forth } = this.history;
+    this.shown = { ...next, back, forth, merged: this.merged };
     for (const listener of this.listeners) listener();
   }
 }

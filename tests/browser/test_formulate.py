@@ -1,0 +1,299 @@
+"""A recipe developer at the Bench: from nothing to a plate that lands on its target, scaled, swapped, argued about."""
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from server.pantry.models import ShelfJar
+from tests.browser.case import ZANDER, BrowserTest
+
+GURNARD = "Gurnard, mustard buttermilk"
+CHAR = "Arctic char, lemon and orange"
+
+
+class FromNothingTest(BrowserTest):
+    def test_gurnard_for_twelve_lands_on_its_target_and_scales_to_48(self) -> None:
+        self.enter()
+        self.table.press("New formula")
+        bench = self.bench
+        bench.sees("main h2", "Which fish?")
+        bench.type("Title", "Gurnard from nothing")
+        bench.field("Find a fish").send_keys("red gurnard", Keys.ENTER)
+        bench.choose("Cut", "fillet")
+        bench.type("Weight", "2160")
+        bench.type("Pieces", "12")
+        bench.type("Thickness", "18")
+        bench.type("Servings", "12")
+        bench.choose("Skin", "one_side")
+        bench.add_jar("Measured dry brine")
+        bench.type("Amount of Fine sea salt", "0.3")
+        bench.add_jar("Buttermilk marinade")
+        bench.add_jar("Rye and rice flour dredge")
+        bench.add_jar("Horseradish and sour cream")
+        bench.field("Salt to the plate: how this is reached").click()
+        bench.type("Target or just", "1.1")
+        bench.close()
+        bench.sees("[data-part=left]", "Left for the finish")
+        bench.press("Do it")
+        bench.until(
+            lambda: bench.one("[data-reading=plate]").get_attribute("data-state") == "in", "the plate on target"
+        )
+        bench.sees("[data-reading=plate]", "1.10 %")
+        bench.settled()
+        self.assert_accessible()
+
+        bench.press("Scale")
+        bench.type("Scale to", "48")
+        bench.sees("[data-part=growth]", "its tray does not grow")
+        bench.press("Scale it")
+        bench.settled()
+        document = self.stored("Gurnard from nothing").document
+        self.assertEqual(
+            (document["servings"], document["fish"]["pieces"], document["fish"]["weight"]["value"]), (48, 48, 8640)
+        )
+        self.assertEqual([jar["kind"] for jar in document["jars"]], ["dry_brine", "marinade", "dredge", "finish"])
+        self.assert_quiet_console()
+
+    def test_a_treatment_finds_its_fish_and_size_stands_for_a_scale(self) -> None:
+        self.enter()
+        self.table.press("New formula")
+        bench = self.bench
+        bench.choose("Which fish suits", "braise")
+        bench.press("Wolffish")
+        bench.choose("Cut", "loin")
+        bench.press("No scale?")
+        for label, typed in (
+            ("Length of one piece", "120"),
+            ("Width of one piece", "50"),
+            ("Thickness", "30"),
+            ("Pieces", "4"),
+        ):
+            bench.type(label, typed)
+        bench.sees("section[aria-label=Fish]", "estimated")
+        bench.settled()
+        document = self.stored("New formula").document
+        self.assertEqual((document["fish"]["species"], document["cook"]["method"]), ("wolffish", "braise"))
+        self.assertNotIn("weight", document["fish"])
+
+
+class LinesTest(BrowserTest):
+    def open(self, title: str) -> None:
+        self.enter()
+        self.table.open(title)
+        self.bench.settled()
+
+    def test_typed_words_and_what_is_not_understood(self) -> None:
+        self.open(CHAR)
+        bench = self.bench
+        bench.type_line("2 tsp fine salt")
+        bench.type_line("20 ml vinegar", name="Cider vinegar 5 %")
+        bench.field("Add a line").send_keys("3 sprigs thyme, picked")
+        bench.sees("section[aria-label='Open jar'] p[role=status]", "Not understood: “picked”")
+        bench.field("Add a line").send_keys(Keys.ESCAPE)
+        bench.settled()
+        lines = self.stored(CHAR).document["jars"][0]["lines"][-2:]
+        self.assertEqual([line["ingredient"] for line in lines], ["sea-salt-fine", "cider-vinegar"])
+        self.assertEqual(lines[1]["amount"], {"value": 20, "unit": "ml"})
+
+    def test_lemon_for_vinegar_keeps_the_acid_and_says_what_changes(self) -> None:
+        self.open(CHAR)
+        bench = self.bench
+        before = bench.driver.find_elements(By.CSS_SELECTOR, "tr[data-line] td")[4].text
+        bench.menu("More for Lemon juice", "Swap for an equivalent")
+        bench.press("Distilled vinegar")
+        self.assertIn("Latest — Lemon and orange", bench.differences())
+        self.assert_accessible()
+        bench.press("Take it")
+        bench.sees("section[aria-label='Open jar']", "Distilled vinegar")
+        bench.fresh()
+        self.assertEqual(
+            before.split(" meq")[0],
+            bench.driver.find_elements(By.CSS_SELECTOR, "tr[data-line] td")[4].text.split(" meq")[0],
+        )
+
+    def test_ranges_unstated_and_salt_held_back(self) -> None:
+        self.open(ZANDER)
+        bench = self.bench
+        bench.menu("More for Caraway seed", "Write as a range")
+        bench.type("Most of Caraway seed", "5")
+        bench.sees("tr[data-line=l2]", "3.0 g – 5.0 g")
+        bench.menu("More for Caraway seed", "Leave the amount unstated")
+        bench.sees("tr[data-line=l2] [data-weigh]", "—")
+        bench.menu("More for Fine sea salt", "Put it just before heat")
+        bench.sees("tr[data-line=l1]", "just before heat")
+        bench.menu("More for Fine sea salt", "Move down")
+        bench.settled()
+        lines = self.stored().document["jars"][0]["lines"]
+        self.assertEqual([line["ingredient"] for line in lines], ["caraway-seed", "sea-salt-fine"])
+        self.assertEqual((lines[0]["amount"]["unstated"], lines[1]["when"]), (True, "before_heat"))
+
+    def test_undo_and_redo_go_through_the_whole_edit(self) -> None:
+        self.open(ZANDER)
+        bench = self.bench
+        bench.type("Weight", "900")
+        bench.add_jar("Oil and herb marinade")
+        bench.sees("section[aria-label='Open jar']", "Olive oil")
+        body = self.driver.find_element(By.TAG_NAME, "body")
+        body.send_keys(Keys.CONTROL, "z")
+        bench.until(lambda: "Olive oil" not in bench.text("section[aria-label='Open jar']"), "the jar gone again")
+        body.send_keys(Keys.CONTROL, "z")
+        bench.until(lambda: bench.field("Weight").get_attribute("value") == "680", "the weight back")
+        bench.field("One step forth").click()
+        bench.field("One step forth").click()
+        bench.settled()
+        self.assertEqual(len(self.stored().document["jars"]), 2)
+        self.assertEqual(self.stored().document["fish"]["weight"]["value"], 900)
+
+    def test_a_line_is_dragged_and_a_jar_is_moved_by_keys(self) -> None:
+        self.open(GURNARD)
+        bench = self.bench
+        bench.press("2 Mustard buttermilk")
+        handle, target = bench.field("Move Garlic, raw"), bench.field("Move Buttermilk")
+        drag = ActionChains(self.driver).click_and_hold(handle).move_by_offset(0, -8)
+        drag.move_to_element(target).move_by_offset(0, -4).pause(0.2).release().perform()
+        bench.settled()
+        self.assertEqual(self.stored(GURNARD).document["jars"][1]["lines"][0]["ingredient"], "garlic")
+        jar = self.driver.find_elements(By.CSS_SELECTOR, "button[aria-pressed]")[0]
+        jar.send_keys(Keys.SPACE)
+        for key in (Keys.ARROW_RIGHT, Keys.SPACE):
+            ActionChains(self.driver).pause(0.3).send_keys(key).perform()
+        bench.until(lambda: bench.text("button[aria-pressed] > span:last-child") == "1 Mustard buttermilk", "moved")
+        bench.settled()
+        self.assertEqual([jar["kind"] for jar in self.stored(GURNARD).document["jars"]][:2], ["marinade", "dry_brine"])
+
+
+class ArgueTest(BrowserTest):
+    def open(self, title: str) -> None:
+        self.enter()
+        self.table.open(title)
+        self.bench.settled()
+
+    def test_another_fish_is_shown_before_it_is_taken(self) -> None:
+        self.open(GURNARD)
+        bench = self.bench
+        bench.press("Another fish")
+        bench.find("Find a fish", "mackerel", "Mackerel")
+        found = bench.differences()
+        self.assertTrue(any("histamine" in what for what in found))
+        self.assertIn("Best from — Dry brine", found)
+        bench.press("Leave it as it is")
+        self.assertEqual(bench.text("section[aria-label=Fish] h2"), "Gurnard")
+        bench.press("Another fish")
+        bench.find("Find a fish", "zander", "Zander")
+        bench.press("Take it")
+        bench.settled()
+        self.assertEqual(self.stored(GURNARD).document["fish"]["species"], "zander")
+
+    def test_a_school_is_switched_with_both_reasons_in_sight(self) -> None:
+        self.open(ZANDER)
+        bench = self.bench
+        bench.press("Schools")
+        bench.sees("[role=dialog]", "every minute counts")
+        self.driver.find_element(By.XPATH, "//label[contains(., 'heavy, timed, rinsed')]").click()
+        bench.sees("[role=dialog] [role=status]", "Latest — Caraway dry brine")
+        self.assert_accessible()
+        bench.close()
+        bench.settled()
+        self.assertEqual(self.stored().document["jars"][0]["method"]["school"], "timed_rinse")
+        bench.sees("[data-part=advice]", "Lift out between")
+
+    def test_a_reading_tells_how_it_is_reached_and_takes_a_target(self) -> None:
+        self.open(GURNARD)
+        bench = self.bench
+        bench.press("2 Mustard buttermilk")
+        bench.field("Salt, of the fish: how this is reached").click()
+        bench.sees("[data-part=steps]", "Smooth mustard")
+        bench.sees("[role=dialog]", "edible weight of the fish")
+        bench.type("Target at least", "0.4")
+        bench.close()
+        bench.sees("dd[data-state=under]", "0.13 % under its target")
+        bench.settled()
+        self.assertEqual(self.stored(GURNARD).document["jars"][1]["targets"]["salt_pct_of_fish"], {"min": 0.4})
+
+    def test_a_stop_is_accepted_only_with_initials_and_a_reason(self) -> None:
+        self.open(ZANDER)
+        bench = self.bench
+        bench.tab("Heat")
+        bench.type("Core target", "55")
+        bench.sees("[data-code=parasites-freezing]", "Stop")
+        bench.press("Accept knowingly")
+        self.assertFalse(self.driver.find_element(By.XPATH, "//button[.='Accept, on record']").is_enabled())
+        bench.type("Your initials", "MK")
+        bench.type("Why it is done all the same", "Frozen by the supplier, papers seen")
+        bench.press("Accept, on record")
+        bench.sees("[data-code=parasites-freezing][data-accepted]", "Accepted on record")
+        bench.settled()
+        record = self.stored().document["accepted"][0]
+        self.assertEqual((record["code"], record["initials"]), ("parasites-freezing", "MK"))
+        # Nobody accepts a low pull for somebody vulnerable.
+        bench.tab("Diners")
+        bench.press("Name a diner")
+        self.driver.find_element(By.XPATH, "//label[contains(., 'vulnerable')]/input").click()
+        refused = bench.one("[data-code=undercooked-vulnerable]")
+        self.assertNotIn("Accept", refused.text)
+
+    def test_a_rejected_lot_stops_everything_and_cards_say_what_to_do(self) -> None:
+        self.open(GURNARD)
+        bench = self.bench
+        bench.tab("Prep")
+        bench.sees("[data-card=spines]", "Cut the fin spines off")
+        bench.press("Refuse the lot")
+        bench.sees("[data-code=rejected-lot]", "Refused")
+        bench.settled()
+        self.assertEqual(self.stored(GURNARD).document["fish"]["receiving"], "rejected")
+        self.assert_accessible()
+
+    def test_unlike_pieces_are_grouped_and_the_tightest_governs(self) -> None:
+        self.open(CHAR)
+        bench = self.bench
+        before = bench.marks()["latest"]
+        bench.press("Pieces of unlike size")
+        bench.type("Pieces of group 2", "4")
+        bench.type("Weight of group 2", "300")
+        bench.type("Thickness of group 2", "30")
+        bench.settled()
+        self.assertEqual(len(self.stored(CHAR).document["fish"]["groups"]), 2)
+        self.assertEqual(bench.marks()["latest"], before)
+        bench.press("All of one size")
+        bench.settled()
+        self.assertNotIn("groups", self.stored(CHAR).document["fish"])
+
+
+class JarsTest(BrowserTest):
+    def test_jars_are_doubled_shelved_and_taken_from_another_formula(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.menu("More for this jar", "Duplicate")
+        bench.settled()
+        first, second = self.stored().document["jars"]
+        self.assertEqual(second["name"], "Caraway dry brine, again")
+        self.assertFalse({line["id"] for line in first["lines"]} & {line["id"] for line in second["lines"]})
+        bench.menu("More for this jar", "Save to the Shelf")
+        bench.type("What is it good for?", "large fillets")
+        bench.press("Save it")
+        bench.until(lambda: ShelfJar.objects.count() == 1, "kept")
+        bench.press("Add a jar")
+        bench.tab("The kitchen’s own")
+        bench.press("large fillets")
+        bench.press("Add a jar")
+        bench.tab("From another formula")
+        bench.press("Arctic char, lemon and orange")
+        bench.press("5 lines")
+        bench.sees("section[aria-label='Open jar']", "Orange juice")
+        bench.settled()
+        jars = self.stored().document["jars"]
+        self.assertEqual([jar["kind"] for jar in jars], ["dry_brine", "dry_brine", "dry_brine", "marinade"])
+        # The ratio hangs on the lemon of its own jar.
+        self.assertEqual(jars[3]["lines"][1]["of"], jars[3]["lines"][0]["id"])
+
+    def test_keys_of_our_own(self) -> None:
+        self.open_zander()
+        body = self.driver.find_element(By.TAG_NAME, "body")
+        body.send_keys("?")
+        self.bench.sees("[role=dialog]", "type the weight of the fish")
+        self.assert_accessible()
+        self.bench.close()
+        body.send_keys("w")
+        self.assertEqual(self.driver.switch_to.active_element.get_attribute("aria-label"), "Weight")
+        self.driver.switch_to.active_element.send_keys("a")
+        self.assertFalse(self.driver.find_elements(By.CSS_SELECTOR, "[role=dialog]"))

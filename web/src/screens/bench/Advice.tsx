@@ -1,0 +1,36 @@
+import { Button } from '@/ui';
+import { useBench } from './BenchContext';
+
+/** What the core proposes of itself at a place: shown, done with one press, or looked at first. */
+export function Advice({ below }: { below: string }) {
+  const { evaluation, apply, propose, readOnly } = useBench();
+  const found = evaluation?.notices.filter(
+    (notice) => notice.patch && (notice.path === below || notice.path.startsWith(`${below}/`)),
+  );
+  return found?.map((notice) => {
+    const patch = notice.patch ?? [];
+    return (
+      <div
+        key={notice.code + notice.path}
+        className="mt-2 rounded-control border-l-4 border-kelp bg-kelp-soft p-2 text-sm"
+        data-advice={notice.code}
+      >
+        <p>{notice.text}</p>
+        {!readOnly && (
+          <p className="mt-1 flex gap-2">
+            <Button look="plain" className="min-h-8!" onClick={() => apply(patch)}>
+              Do it
+            </Button>
+            <Button
+              look="quiet"
+              className="min-h-8!"
+              onClick={() => propose({ title: 'What this changes', says: notice.text, patch })}
+            >
+              What changes?
+            </Button>
+          </p>
+        )}
+      </div>
+    );
+  });
+}

@@ -1,0 +1,40 @@
+import { Button } from '@/ui';
+import { useBench } from './BenchContext';
+
+/** A formula without a jar: what to do, in order, and which of it is done. */
+export function EmptyBench({ onAdd }: { onAdd: () => void }) {
+  const { value, evaluation, readOnly } = useBench();
+  const fish = Boolean(value(['fish', 'species']) && value(['fish', 'cut']));
+  const weighed = Boolean(evaluation?.fish.edible_g && evaluation.fish.thickness_mm);
+  const steps = [
+    { done: fish, words: 'Choose the fish and its cut, on the left: by name, or by the treatment it suits.' },
+    { done: weighed, words: 'Weigh all pieces together, measure one at its thickest, say how many eat.' },
+    { done: false, words: 'Set the first jar on it: a brine, a marinade, a rub …' },
+  ];
+  const next = steps.findIndex((step) => !step.done);
+  return (
+    <div className="grid grow place-items-center rounded-plate border border-line bg-plate p-6">
+      <div className="max-w-md">
+        <h2 className="text-xl">{readOnly ? 'No jar stands here yet' : 'Begin here'}</h2>
+        <ol className="mt-3 space-y-2">
+          {steps.map((step, place) => (
+            <li key={step.words} className={`flex gap-3 ${place === next ? 'font-semibold' : 'text-quiet'}`}>
+              <span className="grid size-7 shrink-0 place-items-center rounded-full border border-edge text-sm">
+                {step.done ? '✓' : place + 1}
+              </span>
+              <span>
+                {step.words}
+                {step.done && <span className="sr-only"> Done.</span>}
+              </span>
+            </li>
+          ))}
+        </ol>
+        {!readOnly && (
+          <Button className="mt-5" onClick={onAdd}>
+            Add a jar
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

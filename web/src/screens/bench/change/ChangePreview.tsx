@@ -1,0 +1,49 @@
+import { Button, Dialog } from '@/ui';
+import { type Proposal, useBench } from '../BenchContext';
+import { patched } from '../patch';
+import { Differences } from './Differences';
+import { compare } from './questions';
+import { useQuestion } from './useQuestion';
+
+interface Props {
+  proposal: Proposal | null;
+  onClose: () => void;
+}
+
+/** A change with all that it changes, before it is taken. */
+export function ChangePreview({ proposal, onClose }: Props) {
+  const { document, apply } = useBench();
+  const asked = proposal && (() => compare(document, patched(document, proposal.patch)));
+  const { answer, problem } = useQuestion(['preview', proposal, document], asked);
+  return (
+    <Dialog
+      open={proposal !== null}
+      onOpenChange={(open) => !open && onClose()}
+      title={proposal?.title ?? ''}
+      says={proposal?.says}
+    >
+      <div className="mt-4 min-h-24">
+        {answer && <Differences differences={answer.differences} />}
+        {!answer && !problem && <p className="text-quiet">Reckoning what changes …</p>}
+        {problem && (
+          <p role="alert" className="rounded-control bg-warn-soft p-2 text-warn">
+            {problem.detail}
+          </p>
+        )}
+      </div>
+      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+        <Button look="quiet" onClick={onClose}>
+          Leave it as it is
+        </Button>
+        <Button
+          onClick={() => {
+            if (proposal) apply(proposal.patch);
+            onClose();
+          }}
+        >
+          Take it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,82 @@
+import { useState } from 'react';
+import type { Json } from '@/api';
+import { UNITS } from '@/app/texts';
+import { Button, Dialog } from '@/ui';
+import { useBench } from '../BenchContext';
+import { put, wayOf } from '../document';
+import { placeName } from './placeName';
+import type { Draft } from './useDraft';
+
+/** Where two people changed the same thing: what it was, what each made of it; one is chosen, nothing is lost before that. */
+export function ConflictDialog({ draft }: { draft: Draft }) {
+  const { document, change, pantry } = useBench();
+  const [theirs, setTheirs] = useState<Record<string, boolean>>({});
+  const conflicts = draft.keeping.state === 'conflict' ? draft.keeping.conflicts : [];
+
+  function settle() {
+    let settled = document;
+    for (const conflict of conflicts) {
+      if (theirs[conflict.path])
+        settled = put(settled, wayOf(conflict.path), (conflict.theirs ?? undefined) as Json | undefined);
+    }
+    setTheirs({});
+    // A new object even when all was kept as mine: it has to be sent.
+    change({ ...settled });
+  }
+
+  return (
+    <Dialog
+      open={conflicts.length > 0}
+      onOpenChange={() => {}}
+      title="Somebody else changed the same place"
+      says="Everything else of both is in already. Choose for each of these."
+      wide
+    >
+      <div className="mt-4 space-y-3">
+        {conflicts.map((conflict) => (
+          <fieldset key={conflict.path} className="border-t border-line pt-2" data-conflict={conflict.path}>
+            <legend className="sr-only">{placeName(document, pantry, conflict.path)}</legend>
+            <p className="font-semibold" aria-hidden="true">
+              {placeName(document, pantry, conflict.path)}
+              <span className="ml-2 font-normal text-quiet">was {said(conflict.base)}</span>
+            </p>
+            <div className="mt-1 grid grid-cols-2 gap-2">
+              {[false, true].map((other) => (
+                <label
+                  key={String(other)}
+                  className={`flex min-h-11 items-center gap-2 rounded-control border p-2 ${Boolean(theirs[conflict.path]) === other ? 'border-kelp bg-kelp-soft' : 'border-line'}`}
+                >
+                  <input
+                    type="radio"
+                    name={conflict.path}
+                    checked={Boolean(theirs[conflict.path]) === other}
+                    onChange={() => setTheirs({ ...theirs, [conflict.path]: other })}
+                  />
+                  <span>
+                    {other ? 'theirs' : 'mine'}:{' '}
+                    <strong>{said(other ? conflict.theirs : conflict.yours)}</strong>
+                  </span>
+                </label>
+              ))}
+            </div>
+          </fieldset>
+        ))}
+      </div>
+      <div className="mt-4 flex justify-end">
+        <Button onClick={settle}>Go on with these</Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** A part of the document in words. */
+function said(value: unknown): string {
+  if (value === null || value === undefined) return 'not there';
+  if (typeof value !== 'object') return String(value);
+  const part = value as Record<string, unknown>;
+  if ('value' in part && 'unit' in part) return `${part.value} ${UNITS[String(part.unit)] ?? part.unit}`;
+  if (typeof part.name === 'string') return part.name;
+  if (typeof part.ingredient === 'string')
+    return `${part.ingredient.replaceAll('-', ' ')}, ${said(part.amount)}`;
+  return JSON.stringify(value);
+}

@@ -1,0 +1,124 @@
+import { useState } from 'react';
+import type { Json } from '@/api';
+import { CHOICES, HEAT_UNITS, LENGTH_UNITS, WEIGHT_UNITS } from '@/app/texts';
+import { Button, LinkButton } from '@/ui';
+import { Advice } from '../Advice';
+import { useBench } from '../BenchContext';
+import { list, newId, put } from '../document';
+import { Pick, Row, Typed } from './fields';
+import { Groups } from './Groups';
+
+/** Cut, weight, pieces, thickness, servings: what amounts and times hang on. */
+export function Measures({ onScale }: { onScale: () => void }) {
+  const { pantry, value, readOnly, document, change } = useBench();
+  const sized = ['length', 'width'].some((side) => value(['fish', side, 'value']) !== undefined);
+  const [noScale, setNoScale] = useState(sized);
+  const groups = list(value(['fish', 'groups']));
+  const cuts = Object.fromEntries(pantry.cuts.map((cut) => [cut.id, cut.name.toLowerCase()]));
+
+  /** The present pieces become the first of two groups. */
+  function unlike() {
+    const fish = (value(['fish']) ?? {}) as { [key: string]: Json };
+    const { pieces, weight, thickness, ...rest } = fish;
+    const first = { id: newId(), pieces: pieces ?? null, weight: weight ?? {}, thickness: thickness ?? {} };
+    change(
+      put(document, ['fish'], {
+        ...rest,
+        groups: [first, { id: newId(), weight: { unit: 'g' }, thickness: { unit: 'mm' } }],
+      }),
+    );
+  }
+
+  return (
+    <>
+      <Row label="Cut">
+        <Pick way={['fish', 'cut']} label="Cut" choices={cuts} />
+      </Row>
+      {groups.length === 0 && (
+        <>
+          <Row label="Weight" way={['fish', 'weight']}>
+            <Typed way={['fish', 'weight', 'value']} label="Weight" unit="g" wide />
+            <Pick way={['fish', 'weight', 'unit']} label="Unit of weight" choices={WEIGHT_UNITS} usual="g" />
+          </Row>
+          <Row label="Weighed as">
+            <Pick
+              way={['fish', 'weight', 'basis']}
+              label="Weighed as"
+              choices={CHOICES.basis ?? {}}
+              usual="fillet"
+            />
+          </Row>
+          <Row label="Pieces" way={['fish', 'pieces']}>
+            <Typed way={['fish', 'pieces']} label="Pieces" />
+          </Row>
+          <Row label="Thickness" way={['fish', 'thickness']}>
+            <Typed way={['fish', 'thickness', 'value']} label="Thickness" unit="mm" />
+            <Pick
+              way={['fish', 'thickness', 'unit']}
+              label="Unit of thickness"
+              choices={LENGTH_UNITS}
+              usual="mm"
+            />
+          </Row>
+        </>
+      )}
+      <Row label="Servings" way={['servings']}>
+        {!readOnly && (
+          <Button look="plain" className="min-h-8! px-2! text-sm" onClick={onScale}>
+            Scale …
+          </Button>
+        )}
+        <Typed way={['servings']} label="Servings" />
+      </Row>
+      <Groups />
+      <Advice below="/fish" />
+      <Row label="Skin, bone">
+        <Pick way={['fish', 'skin']} label="Skin" choices={CHOICES.skin ?? {}} usual="none" />
+        <Pick way={['fish', 'bone']} label="Bone" choices={CHOICES.bone ?? {}} usual="out" />
+      </Row>
+      <Row label="State">
+        <Pick way={['fish', 'state']} label="Fresh or thawed" choices={CHOICES.state ?? {}} usual="fresh" />
+      </Row>
+      <Row label="Fish at" way={['fish', 'temperature']}>
+        <Typed way={['fish', 'temperature', 'value']} label="Temperature of the fish" unit="degC" hint="4" />
+        <Pick
+          way={['fish', 'temperature', 'unit']}
+          label="Unit of the fish's temperature"
+          choices={HEAT_UNITS}
+          usual="degC"
+        />
+      </Row>
+      <Row label="Slashes" way={['fish', 'slashes']}>
+        <Typed way={['fish', 'slashes', 'per_side']} label="Slashes a side" />
+        <Pick
+          way={['fish', 'slashes', 'depth']}
+          label="Depth of the slashes"
+          choices={CHOICES.depth ?? {}}
+          usual="half"
+        />
+      </Row>
+      <Row label="Thin zone" way={['fish', 'thin_zone']}>
+        <Typed way={['fish', 'thin_zone', 'value']} label="Thickness of the thin zone" unit="mm" />
+        <Pick
+          way={['fish', 'thin_zone', 'unit']}
+          label="Unit of the thin zone"
+          choices={LENGTH_UNITS}
+          usual="mm"
+        />
+      </Row>
+      {noScale && (
+        <Row label="One piece" way={['fish', 'length']}>
+          <Typed way={['fish', 'length', 'value']} label="Length of one piece" unit="mm" hint="long" />
+          <Typed way={['fish', 'width', 'value']} label="Width of one piece" unit="mm" hint="wide" />
+          <span className="self-center text-sm text-quiet">mm</span>
+        </Row>
+      )}
+      {!readOnly && (
+        <p className="mt-1.5 flex flex-wrap gap-x-3 text-sm">
+          {!noScale && <LinkButton onClick={() => setNoScale(true)}>No scale? Estimate by size</LinkButton>}
+          {groups.length === 0 && <LinkButton onClick={unlike}>Pieces of unlike size</LinkButton>}
+        </p>
+      )}
+    </>
+  );
+}

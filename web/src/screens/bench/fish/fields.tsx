@@ -1,0 +1,83 @@
+import type { ReactNode } from 'react';
+import { Choice, NumberInput } from '@/ui';
+import { faultAt, useBench } from '../BenchContext';
+import { text, type Way } from '../document';
+
+interface RowProps {
+  label: string;
+  way?: Way;
+  wrap?: boolean;
+  children: ReactNode;
+}
+
+/** A labelled row of fields, with what is wrong at WAY below it. */
+export function Row({ label, way, wrap, children }: RowProps) {
+  const { evaluation } = useBench();
+  const fault = way && faultAt(evaluation, way, true);
+  return (
+    <div className="border-b border-line py-[3px]">
+      <div className="flex items-center justify-between gap-1">
+        <span>{label}</span>
+        <span className={`flex justify-end gap-1 ${wrap ? 'flex-wrap' : ''}`}>{children}</span>
+      </div>
+      {fault && (
+        <p role="alert" className={`text-sm ${fault.code === 'estimated' ? 'text-quiet' : 'text-stop'}`}>
+          {fault.text}
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface TypedProps {
+  way: Way;
+  label: string;
+  hint?: string;
+  wide?: boolean;
+  /** The unit that is shown while none is stated: it is written with the first digit. */
+  unit?: string;
+}
+
+/** A number at a place. An emptied one is taken out of the document. */
+export function Typed({ way, label, hint, wide, unit }: TypedProps) {
+  const { value, set, readOnly, evaluation } = useBench();
+  const parent = way.slice(0, -1);
+  const fault = faultAt(evaluation, way) ?? faultAt(evaluation, parent);
+  return (
+    <NumberInput
+      label={label}
+      value={value(way)}
+      onType={(typed) => {
+        if (unit && value([...parent, 'unit']) === undefined) set(parent, { unit, value: typed });
+        else set(way, typed);
+      }}
+      disabled={readOnly}
+      placeholder={hint}
+      fault={fault && fault.code !== 'estimated' && way.length > 1 ? fault.text : undefined}
+      className={wide ? 'w-20' : 'w-14'}
+    />
+  );
+}
+
+interface PickProps {
+  way: Way;
+  label: string;
+  choices: Record<string, string>;
+  /** What is shown while nothing is stated. */
+  usual?: string;
+}
+
+export function Pick({ way, label, choices, usual }: PickProps) {
+  const { value, set, readOnly, evaluation } = useBench();
+  return (
+    <Choice
+      label={label}
+      value={text(value(way)) ?? usual ?? null}
+      choices={choices}
+      onPick={(picked) => set(way, picked)}
+      disabled={readOnly}
+      empty="…"
+      fault={faultAt(evaluation, way)?.text}
+    />
+  );
+}
