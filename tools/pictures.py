@@ -1,6 +1,8 @@
-"""Takes the pictures of docs/screenshots from the running demo: .venv/bin/python -m tools.pictures [FOLDER] [WIDTH HEIGHT] [dark]."""
+"""Takes the pictures of docs/screenshots from the running demo: .venv/bin/python -m tools.pictures [FOLDER]."""
 
 import sys
+import time
+from collections.abc import Callable
 from pathlib import Path
 
 from tests.browser.chrome import chrome, resize
@@ -8,22 +10,68 @@ from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 
-FORMULAS = (
-    ("Zander, caraway dry brine", "bench-dry-brine", ""),
-    ("Gurnard, mustard buttermilk", "bench-four-jars", "3 Rye and rice dredge"),
-    ("Arctic char, lemon and orange", "bench-marinade", ""),
-)
 WEB = Path(__file__).parents[1] / ".local" / "web"
+ZANDER, GURNARD, CHAR = "Zander, caraway dry brine", "Gurnard, mustard buttermilk", "Arctic char, lemon and orange"
+WIDE, TABLET = (1280, 800), (820, 1180)
 
 
-def main(folder: Path, width: int, height: int, dark: bool) -> None:
+def _nothing(_bench: BenchPage) -> None:
+    """The Bench as it opens."""
+
+
+def _third_jar(bench: BenchPage) -> None:
+    bench.press("3 Rye and rice dredge")
+
+
+def _add_a_jar(bench: BenchPage) -> None:
+    bench.press("Add a jar")
+
+
+def _schools(bench: BenchPage) -> None:
+    bench.press("2 Mustard buttermilk")
+    bench.press("Schools")
+    bench.sees("[role=dialog]", "thrown away")
+
+
+def _scale(bench: BenchPage) -> None:
+    bench.press("Scale")
+    bench.type("Scale to", "48")
+    bench.one("[data-part=growth]")
+
+
+def _another_fish(bench: BenchPage) -> None:
+    bench.press("Another fish")
+    bench.find("Find a fish", "mackerel", "Mackerel")
+    bench.differences()
+
+
+def _how(bench: BenchPage) -> None:
+    bench.field("pH: how this is reached").click()
+    bench.one("[data-part=steps]")
+
+
+VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], None]], ...] = (
+    ("bench-dry-brine", ZANDER, WIDE, False, _nothing),
+    ("bench-four-jars", GURNARD, WIDE, False, _third_jar),
+    ("bench-marinade", CHAR, WIDE, False, _nothing),
+    ("bench-add-a-jar", GURNARD, WIDE, False, _add_a_jar),
+    ("bench-schools", GURNARD, WIDE, False, _schools),
+    ("bench-scale", GURNARD, WIDE, False, _scale),
+    ("bench-another-fish", GURNARD, WIDE, False, _another_fish),
+    ("bench-how-it-is-reached", CHAR, WIDE, False, _how),
+    ("bench-tablet", GURNARD, TABLET, False, _nothing),
+    ("bench-dark", CHAR, WIDE, True, _nothing),
+)
+
+
+def main(folder: Path) -> None:
     """One picture of each main view."""
     address = f"http://127.0.0.1:{(WEB / 'port').read_text().strip()}"
     driver = chrome()
-    resize(driver, width, height, dark)
     folder.mkdir(parents=True, exist_ok=True)
 
     def picture(name: str) -> None:
+        time.sleep(0.4)  # fades have ended
         driver.save_screenshot(str(folder / f"{name}.png"))
 
     sign_in = SignInPage(driver, address).open()
@@ -32,17 +80,15 @@ def main(folder: Path, width: int, height: int, dark: bool) -> None:
     table = TablePage(driver, address)
     table.one("main li h2")
     picture("table")
-    for title, name, jar in FORMULAS:
+    for name, title, size, dark, do in VIEWS:
+        resize(driver, *size, dark)
         driver.get(address)
         table.open(title)
         bench = BenchPage(driver, address)
-        if jar:
-            bench.press(jar)
         bench.settled()
+        do(bench)
         picture(name)
 
 
 if __name__ == "__main__":
-    arguments = [argument for argument in sys.argv[1:] if argument != "dark"]
-    size = [int(argument) for argument in arguments[1:3]] or [1280, 800]
-    main(Path(arguments[0] if arguments else "docs/screenshots"), size[0], size[1], "dark" in sys.argv)
+    main(Path(sys.argv[1] if len(sys.argv) > 1 else "docs/screenshots"))

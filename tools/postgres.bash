@@ -78,6 +78,13 @@ make_database() {
     "$bin/createdb" -h 127.0.0.1 -p "$(cat "$PG_HOME/port")" -U jar jar
 }
 
+# make_bench_database: a fresh one beside the kitchen's, on the same server; DATABASE_URL then points at it.
+make_bench_database() {
+  local bin; bin=$(postgres_bin)
+  export DATABASE_URL=${DATABASE_URL%/*}/jar_bench
+  "$bin/psql" -q "${DATABASE_URL%/*}/postgres" -c 'drop database if exists jar_bench with (force)' -c 'create database jar_bench' >&2
+}
+
 start_postgres() {
   if [ -z "${DATABASE_URL:-}" ]; then
     if [ -d "$PG_HOME/data" ] && [ "$(id -u)" != 0 ] && [ ! -O "$PG_HOME/data" ]; then

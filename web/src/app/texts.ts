@@ -107,7 +107,7 @@ export const CHOICES: Record<string, Record<string, string>> = {
   coverage: { full: 'all over', sprinkled: 'sprinkled', light: 'lightly sprinkled' },
   flow: { thin_cream: 'thin cream', heavy_cream: 'heavy cream', coats_spoon: 'what coats a spoon' },
   fate: { discard: 'thrown away', cooked: 'boiled and served', eaten: 'eaten as it is' },
-  depth: { shallow: 'shallow', half: 'half-way', bone: 'to the bone' },
+  depth: { shallow: 'shallow', half: 'half-way', bone: 'to bone' },
   origin: { unknown: 'not known', wild: 'wild', farmed_on_pellets: 'farmed on pellets' },
   when: { jar: 'in the jar', before_heat: 'just before heat', plate: 'on the plate' },
   preset: { medium: 'medium', hot: 'hot' },

@@ -1,9 +1,19 @@
 /** Numbers as a cook reads them: no false precision, always with the unit. Drawing only; nothing is computed here. */
 
-const shown = (value: number, digits: number) =>
-  new Intl.NumberFormat('en-GB', { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(
-    value,
-  );
+/** One formatter for each number of digits: making one takes longer than drawing a line of the bench. */
+const formatters = new Map<number, Intl.NumberFormat>();
+
+function shown(value: number, digits: number): string {
+  let formatter = formatters.get(digits);
+  if (!formatter) {
+    formatter = new Intl.NumberFormat('en-GB', {
+      minimumFractionDigits: digits,
+      maximumFractionDigits: digits,
+    });
+    formatters.set(digits, formatter);
+  }
+  return formatter.format(value);
+}
 
 export const MISSING = '—';
 

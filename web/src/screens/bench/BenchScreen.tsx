@@ -35,7 +35,7 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
   const opened = useSuspenseQuery(formulaQuery(kitchen, formula)).data;
   const pantry = useSuspenseQuery(pantryQuery).data;
   const draft = useDraft(kitchen, formula, { ...opened, document: opened.document as FormulaDocument });
-  const { answer, stale } = useEvaluation(draft.document);
+  const { answer, stale, want } = useEvaluation(draft.document);
   const [chosen, setChosen] = useState(0);
   const [asked, setAsked] = useState<Asked>(null);
   const [proposal, setProposal] = useState<Proposal | null>(null);
@@ -47,7 +47,11 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
     kitchen,
     formula,
     document: draft.document,
-    change: draft.change,
+    change: (next: FormulaDocument, key?: string) => {
+      // Asked before it is drawn: the core reckons while the page does.
+      want(next);
+      draft.change(next, key);
+    },
     evaluation: answer,
     pantry,
     readOnly,

@@ -80,7 +80,9 @@ function Advice({ window, contact }: { window: TimeWindow; contact: number | nul
 }
 
 const liftOut = (window: TimeWindow) =>
-  `Lift out between ${duration(window.best_from_min)} and ${duration(window.best_to_min)}.`;
+  window.best_to_min - window.best_from_min < 1
+    ? `Lift out by ${duration(window.best_to_min)}: it comes no nearer to its best.`
+    : `Lift out between ${duration(window.best_from_min)} and ${duration(window.best_to_min)}.`;
 
 /** Coatings have no waiting time: they go on just before the heat. */
 const heatSoon = (window: TimeWindow) => `Into the heat within ${duration(window.best_to_min)}.`;

@@ -42,7 +42,7 @@ export function FishPanel({ className, onScale }: { className: string; onScale: 
         )}
       </div>
       <p className="flex items-baseline justify-between pb-1">
-        <strong className="font-title text-2xl" data-reading="edible">
+        <strong className="font-title text-2xl whitespace-nowrap" data-reading="edible">
           {grams(fish?.edible_g)}
         </strong>
         <span className="text-sm text-quiet">

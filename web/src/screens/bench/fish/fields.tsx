@@ -54,7 +54,7 @@ export function Typed({ way, label, hint, wide, unit }: TypedProps) {
       disabled={readOnly}
       placeholder={hint}
       fault={fault && fault.code !== 'estimated' && way.length > 1 ? fault.text : undefined}
-      className={wide ? 'w-20' : 'w-14'}
+      className={wide ? 'w-20' : 'w-12 xl:w-14'}
     />
   );
 }

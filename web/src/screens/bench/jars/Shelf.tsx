@@ -115,7 +115,7 @@ function StandingJar({ id, place, name, strata, scale, open, onOpen }: StandingP
       aria-roledescription="jar that can be moved"
       aria-pressed={open}
       onClick={onOpen}
-      className={`flex min-w-28 flex-col items-center rounded-control ${isDragging ? 'z-10 opacity-80' : ''}`}
+      className={`flex min-w-24 flex-col xl:min-w-28 items-center rounded-control ${isDragging ? 'z-10 opacity-80' : ''}`}
       style={{ minHeight: HIGHEST + 54, transform: CSS.Translate.toString(transform), transition }}
     >
       <span className="mt-auto">

@@ -1,0 +1,61 @@
+"""A keystroke on the Bench until fresh readings are painted, in headless Chromium on loopback."""
+
+import statistics
+from typing import Any
+
+from tests.browser.chrome import chrome
+from tests.browser.pages.bench import BenchPage
+from tests.browser.pages.sign_in import SignInPage
+from tests.browser.pages.table import TablePage
+
+KEYS = 120
+FORMULA = "Gurnard, mustard buttermilk"
+# Types another weight, waits for the frame in which the reading of it stands, and goes on.
+TYPE = """
+const [times, done] = arguments;
+const field = document.querySelector('[aria-label="Weight"]');
+const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+const reading = () => document.querySelector('[data-reading=edible]').textContent;
+const fresh = () => document.querySelector('main').dataset.stale === 'false';
+const spent = [];
+function type() {
+  if (spent.length === times) return done(spent);
+  const before = reading(), started = performance.now();
+  set.call(field, String(2200 + 10 * spent.length));
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+  const look = () => {
+    if (reading() === before || !fresh()) return requestAnimationFrame(look);
+    spent.push(performance.now() - started);
+    setTimeout(type, 40);
+  };
+  requestAnimationFrame(look);
+}
+type();
+"""
+
+
+def spent_ms(address: str) -> list[float]:
+    """Milliseconds of each of many keystrokes, from the press to the frame with its readings."""
+    driver: Any = chrome()
+    driver.set_script_timeout(120)
+    SignInPage(driver, address).open().enter("mk", "rye-and-caraway")
+    table = TablePage(driver, address)
+    table.one("main li h2")
+    table.open(FORMULA)
+    BenchPage(driver, address).settled()
+    driver.execute_async_script(TYPE, 10)
+    driver.refresh()
+    BenchPage(driver, address).settled()
+    found: list[float] = driver.execute_async_script(TYPE, KEYS)
+    return found
+
+
+def report(address: str) -> None:
+    """Print the median and the 95th percentile."""
+    spent = sorted(spent_ms(address))
+    late = spent[int(0.95 * (len(spent) - 1))]
+    print("browser")
+    print(
+        f"  keystroke to fresh readings, four jars: {statistics.median(spent):.0f} ms median, {late:.0f} ms at the 95th "
+        f"percentile of {len(spent)} (to reach: 100 ms), {late / 100:.2f} of what is allowed"
+    )
