@@ -9,3 +9,4 @@ if len(sys.argv) > 1:
     from bench import keystroke
 
     keystroke.report(sys.argv[1].rstrip("/"))
+    keystroke.report_drag()

@@ -7,6 +7,7 @@ from tests.browser.chrome import chrome
 from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
+from tests.browser.pages.window import WindowPage
 
 KEYS = 120
 FORMULA = "Gurnard, mustard buttermilk"
@@ -58,4 +59,38 @@ def report(address: str) -> None:
     print(
         f"  keystroke to fresh readings, four jars: {statistics.median(spent):.0f} ms median, {late:.0f} ms at the 95th "
         f"percentile of {len(spent)} (to reach: 100 ms), {late / 100:.2f} of what is allowed"
+    )
+
+
+# Presses the time's handle one step a frame and measures from frame to frame.
+DRAG = """
+const [frames, done] = arguments;
+const handle = document.querySelector('[aria-label="Time in the jar"]');
+const gaps = [];
+let before = performance.now();
+handle.focus();
+function frame(now) {
+  gaps.push(now - before);
+  before = now;
+  if (gaps.length > frames) return done(gaps.slice(1));
+  const key = gaps.length % 40 < 20 ? 'ArrowRight' : 'ArrowLeft';
+  for (let step = 0; step < 6; step += 1) {
+    handle.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+  }
+  requestAnimationFrame(frame);
+}
+requestAnimationFrame(frame);
+"""
+
+
+def report_drag() -> None:
+    """Print how many frames a second stand while the time is dragged; after report(), in the same browser."""
+    driver: Any = chrome()
+    driver.find_element("partial link text", "on this cut").click()
+    WindowPage(driver, "").opened()
+    gaps = sorted(driver.execute_async_script(DRAG, KEYS))
+    middle, late = statistics.median(gaps), gaps[int(0.95 * (len(gaps) - 1))]
+    print(
+        f"  the Window while time is dragged: {1000 / middle:.0f} frames a second (median), {1000 / late:.0f} at the 95th "
+        f"percentile of {len(gaps)} (to reach: 60)"
     )

@@ -9,6 +9,7 @@ from tests.browser.chrome import chrome, resize
 from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
+from tests.browser.pages.window import WindowPage
 
 WEB = Path(__file__).parents[1] / ".local" / "web"
 ZANDER, GURNARD, CHAR = "Zander, caraway dry brine", "Gurnard, mustard buttermilk", "Arctic char, lemon and orange"
@@ -50,7 +51,25 @@ def _how(bench: BenchPage) -> None:
     bench.one("[data-part=steps]")
 
 
-VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], None]], ...] = (
+def _window(bench: BenchPage) -> WindowPage:
+    bench.driver.find_element("partial link text", "on this cut").click()
+    page = WindowPage(bench.driver, bench.address)
+    page.opened()
+    page.bars()
+    return page
+
+
+def _in_the_heat(bench: BenchPage) -> None:
+    _window(bench).tab("In the heat")
+    bench.driver.execute_script("window.scrollTo(0, 500)")
+
+
+def _by_cut(bench: BenchPage) -> None:
+    _window(bench)
+    bench.driver.execute_script("window.scrollTo(0, 500)")
+
+
+VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object]], ...] = (
     ("bench-dry-brine", ZANDER, WIDE, False, _nothing),
     ("bench-four-jars", GURNARD, WIDE, False, _third_jar),
     ("bench-marinade", CHAR, WIDE, False, _nothing),
@@ -59,6 +78,10 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], None]]
     ("bench-scale", GURNARD, WIDE, False, _scale),
     ("bench-another-fish", GURNARD, WIDE, False, _another_fish),
     ("bench-how-it-is-reached", CHAR, WIDE, False, _how),
+    ("window", ZANDER, WIDE, False, _window),
+    ("window-acid", CHAR, WIDE, False, _window),
+    ("window-by-cut", CHAR, WIDE, False, _by_cut),
+    ("window-in-the-heat", ZANDER, WIDE, False, _in_the_heat),
     ("bench-tablet", GURNARD, TABLET, False, _nothing),
     ("bench-dark", CHAR, WIDE, True, _nothing),
 )

@@ -30,6 +30,7 @@ from jarcore.jars import (
     reading_of,
     salt_step,
     standing_of,
+    vessels_of,
     weigh_jar,
     window_for,
 )
@@ -101,6 +102,7 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
             "lines": line_results(contents, fish, read.measures),
             "reading": reading_of(contents, fish, coat, read),
             "window": window,
+            "vessels": vessels_of(contents.jar, contents.path, fish, read),
         }
         for contents, coat, window in zip(ready.jars, ready.coats, ready.windows, strict=True)
     ]

@@ -173,6 +173,33 @@ def _oil_to_acid(asked: Asked) -> Explanation:
     }
 
 
+def _hydration(asked: Asked) -> Explanation:
+    flours = [(i, m) for i, m in asked.contents.parts() if i.group == "flour"]
+    wet = sum(i.water * m / 100 for i, m in asked.contents.parts() if i.group != "flour")
+    steps = [_step(f"flour: {i.name}", m, "g") for i, m in flours]
+    steps += [_step("water in everything else", wet, "g")]
+    steps.append(_step("Water to flour", asked.answer["jars"][asked.place]["reading"]["hydration_pct"], "%"))
+    return {
+        "title": "Water to flour",
+        "equation": "water of all that is no flour, per 100 g of flours and starches",
+        "steps": steps,
+        "rests_on": _ingredient_rows(flours, lambda i: f"{i.water:.3g} g water/100 g"),
+    }
+
+
+def _alcohol(asked: Asked) -> Explanation:
+    strong = [(i, m) for i, m in asked.contents.parts() if i.alcohol * m > 1e-6]
+    steps = [_step(f"{i.name}: {m:.4g} g holds {i.alcohol:.3g} g of alcohol in 100 g", i.alcohol * m / 100, "g") for i, m in strong]  # fmt: skip
+    reading = asked.answer["jars"][asked.place]["reading"]
+    steps += [_step("the whole jar", reading["volume_ml"], "ml"), _step("Alcohol, by volume", reading["alcohol_pct_volume"], "%")]  # fmt: skip
+    return {
+        "title": "Alcohol, by volume",
+        "equation": "millilitres of alcohol in 100 ml of the jar as made; some of it stays through cooking",
+        "steps": steps,
+        "rests_on": _ingredient_rows(strong, lambda i: f"{i.alcohol:.3g} g/100 g"),
+    }
+
+
 def _window(asked: Asked) -> Explanation:
     window = asked.answer["jars"][asked.place]["window"]
     fish, standing = asked.ready.fish, asked.ready.standings[asked.place]
@@ -243,6 +270,8 @@ EXPLAINERS: Mapping[str, Callable[[Asked], Explanation]] = {
     "acid_pct_acetic": _acid("acid_pct_acetic", "acetic_per_equivalent", "Acid, as acetic"),
     "ph": _ph,
     "oil_to_acid_volume": _oil_to_acid,
+    "hydration_pct": _hydration,
+    "alcohol_pct_volume": _alcohol,
     "window": _window,
     "salt_g_per_serving": _plate,
     "cook": _cook,

@@ -92,6 +92,11 @@ def _warnings(lines: list[Grown], old: Evaluation, new: Evaluation, times: float
         if was and now["set_out_g"] != now["pick_up_g"] and was["set_out_g"] != was["pick_up_g"]:
             plain = was["set_out_g"] * times
             yield f"Coating to set out: {now['set_out_g']:.0f} g where multiplying would give {plain:.0f} g (its tray does not grow)."
+    vessels = {jar["id"]: jar["vessels"] for jar in old["jars"]}
+    for jar in new["jars"]:
+        were = vessels.get(jar["id"])
+        if were and jar["vessels"] and were != jar["vessels"]:
+            yield f"One layer takes {jar['vessels']} vessels of that size instead of {were}; a deeper pile chills and turns worse."
     oil, before_oil = new["cook"]["oil"], old["cook"]["oil"]
     if oil and before_oil and oil["batches"] != before_oil["batches"]:
         yield f"The oil stays {oil['volume_l']:g} l; there are {oil['batches']:.0f} batches instead of {before_oil['batches']:.0f}."

@@ -141,6 +141,14 @@ class AtContact(TypedDict):
     firmed_share: NotRequired[float]
 
 
+class WindowLimit(TypedDict):
+    """One thing that would end a jar's time [min], whether or not it comes first."""
+
+    minutes: float
+    binding: str
+    reason: str
+
+
 class Window(TypedDict):
     """How long a jar may act [min from contact], which limit binds, what would move it."""
 
@@ -154,6 +162,7 @@ class Window(TypedDict):
     latest_min_range: NotRequired[Range]
     binding: Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
     reasons: list[str]
+    limits: list[WindowLimit]
     rests_on: list[str]
     moves: list[Move]
     groups: list[dict[str, Any]]
@@ -161,12 +170,13 @@ class Window(TypedDict):
 
 
 class JarResult(TypedDict):
-    """One jar."""
+    """One jar. `vessels`: how many of the stated size take all pieces in one layer; None without a size."""
 
     id: str | None
     lines: list[LineResult]
     reading: Reading
     window: Window | None
+    vessels: int | None
 
 
 class LedgerEntry(TypedDict):

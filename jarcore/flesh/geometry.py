@@ -45,19 +45,21 @@ class Piece:
 
     @property
     def open_broad_faces(self) -> int:
-        """How many of the two broad faces are bare flesh: skin closes its side."""
+        """How many of the two broad faces are bare flesh: skin closes its side; round a steak it closes only the edge."""
+        if self.plan == "round":
+            return 2
         return {"none": 2, "one_side": 1, "all_round": 0}[self.skin]
 
     @property
     def diffusion_mm(self) -> float:
         """The way salt goes [mm]: half the thickness with two open faces, the whole with one, half under skin."""
-        return self.thickness_mm if self.skin == "one_side" else self.thickness_mm / 2
+        return self.thickness_mm if self.open_broad_faces == 1 else self.thickness_mm / 2
 
     def open_faces(self, lying: bool) -> tuple[int, int, int]:
         """Open faces along length, width and thickness; a piece that lies in a dish has its lower face closed."""
         broad = self.open_broad_faces
-        if lying and self.skin == "none":
-            broad -= 1
+        if lying and broad == 2:
+            broad = 1
         edges = 0 if self.skin == "all_round" else 2
         return edges, edges, broad
 
@@ -145,7 +147,7 @@ def _half_width(plan: str, x: float) -> float:
 def section(piece: Piece) -> list[list[float]]:
     """The cut across, to scale: points [mm] of a closed line, width by thickness, lower side first."""
     width, thick = piece.width_mm, piece.thickness_mm
-    if piece.plan == "block":
+    if piece.plan in ("block", "round"):
         return [[0.0, 0.0], [width, 0.0], [width, thick], [0.0, thick]]
     if piece.plan == "body":
         return [

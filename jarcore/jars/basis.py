@@ -301,6 +301,19 @@ def per_weights(jar: Jar, path: str, fish: MeasuredFish, document: Fish, read: Q
     return found
 
 
+def vessels_of(jar: Jar, path: str, fish: MeasuredFish, read: Quantities) -> int | None:
+    """How many vessels of the stated size take all pieces in one layer; None without a size."""
+    size = jar.method.vessel_size if jar.method else None
+    if size is None or fish.piece is None or not fish.pieces:
+        return None
+    length, width = (
+        read.length_mm(getattr(size, name), f"{path}/method/vessel_size/{name}") for name in ("length", "width")
+    )
+    if not length or not width:
+        return None
+    return max(1, math.ceil(fish.piece.plan_cm2 * fish.pieces / (length * width / 100)))
+
+
 def cover_ml(jar: Jar, path: str, fish: MeasuredFish, read: Quantities) -> float | None:
     """Volume [ml] that covers the fish in the jar's vessel up to 10 mm above it, less the fish.
 

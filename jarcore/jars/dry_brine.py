@@ -45,7 +45,7 @@ def taken_up_pct(contents: Contents, fish: MeasuredFish, standing: Standing, min
     surface = 2 * open_plan + edges + piece.slash_cm2
     if method.school == "timed_rinse":
         # The heavy school salts the cut side: one plan face, the skin's share of the other, and the edges.
-        surface = piece.plan_cm2 * (1 + (parameter("skin_salt_share") if piece.skin != "none" else 1.0)) + edges
+        surface = piece.plan_cm2 * (1 + (1.0 if piece.open_broad_faces == 2 else parameter("skin_salt_share"))) + edges
     brought = dry_salt_uptake_pct(
         minutes * 60,
         fish.species.fat_class,
@@ -77,7 +77,7 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
     """The span of a dry brine on this fish; None with a notice where it cannot be timed."""
     if fish.piece is None or fish.species is None:
         return None
-    if fish.piece.skin == "all_round" and not fish.piece.slashes:
+    if fish.piece.open_broad_faces == 0 and not fish.piece.slashes:
         text = "Skin all round keeps salt out: only slots and cavity are seasoned. Slash the fish or salt it inside."
         read.say("outside-model", contents.path, text)
         return None

@@ -43,6 +43,18 @@ class SaltStep:
     other_sodium_mg: float = 0.0
 
 
+def gone_in_pct(contents: Contents, fish: MeasuredFish, standing: Standing, minutes: float) -> float:
+    """Salt that has gone into the flesh after a time [min], as the ledger counts it [g per 100 g fish], before any rinse."""
+    if contents.jar.kind in LIQUIDS:
+        return liquid.salt_pct(contents, fish, standing, minutes)
+    return dry_brine.taken_up_pct(contents, fish, standing, minutes)
+
+
+def rinse_of(contents: Contents, read: Quantities) -> float:
+    """How long the fish is rinsed after this jar [s]; nothing where it is not."""
+    return dry_brine.rinse_seconds(contents, read)
+
+
 def _groups(contents: Contents, fish: MeasuredFish) -> Iterator[tuple[str | None, Contents, MeasuredFish]]:
     """Each group of pieces that the jar is for, with its share of the jar."""
     wanted = contents.jar.fish_groups

@@ -71,6 +71,11 @@ def window_of(span: Span) -> Window:
         "latest_min": latest,
         "binding": bound.binding,
         "reasons": [bound.reason, *span.reasons],
+        "limits": [
+            {"minutes": limit.minutes, "binding": limit.binding, "reason": limit.reason}
+            for limit in sorted(span.limits, key=lambda one: one.minutes)
+            if limit.minutes < NEVER
+        ],
         "rests_on": list(bound.rows or RESTS_ON.get(bound.binding, ())),
         "moves": list(span.moves),
         "groups": [],
@@ -99,7 +104,12 @@ def tightest(spans: Sequence[tuple[str | None, Span]]) -> Window:
     for name in ("earliest_min_range", "best_from_min_range", "best_to_min_range"):
         merged.pop(name, None)  # type: ignore[misc]
     times = ("earliest_min", "best_from_min", "best_to_min", "latest_min", "binding")
-    merged["groups"] = [{"id": name, **{key: window[key] for key in times}} for name, window in windows]  # type: ignore[literal-required]
+    # To be lifted out together, the pieces that need longest go in first and the others that much later.
+    longest = max(window["best_from_min"] for _, window in windows)
+    merged["groups"] = [
+        {"id": name, "start_after_min": longest - window["best_from_min"], **{key: window[key] for key in times}}  # type: ignore[literal-required]
+        for name, window in windows
+    ]
     return merged
 
 

@@ -16,6 +16,7 @@ from jarcore.documents import Evaluation, Formula
 
 ANSWERS = (
     Evaluation, bench.Profiles, bench.Comparison, bench.Phrase, bench.Rewriting, bench.Swap, bench.Question, bench.Explanation,
+    bench.Windows, bench.Curve, bench.Fit,
 )  # fmt: skip
 PATCH = {"type": "array", "items": {"type": "object", "additionalProperties": True}}
 REF = "#/components/schemas/{model}"

@@ -139,3 +139,34 @@ def read_explanation(request: AuthedRequest) -> HttpResponse:
     if found is None:
         raise Http404
     return core_json(found)
+
+
+@router.post("/windows", operation_id="windows", openapi_extra={**_asked(jar=INTEGER), **answered("Windows")})
+def read_windows(request: AuthedRequest) -> HttpResponse:
+    """A jar's window over cuts and temperatures, and what moves it most."""
+    asked = Asked(request)
+    return core_json(bench.windows(asked.document, asked.place("jar")))
+
+
+@router.post("/curve", operation_id="curve", openapi_extra={**_asked(jar=INTEGER, over=TEXT), **answered("Curve")})
+def read_curve(request: AuthedRequest) -> HttpResponse:
+    """The four times of a jar's window over thickness, dose, acid, salt or temperature."""
+    asked = Asked(request)
+    found = bench.curve(asked.document, asked.place("jar"), asked.text("over") or "")
+    if found is None:
+        raise Http404
+    return core_json(found)
+
+
+@router.post(
+    "/fits",
+    operation_id="fits",
+    openapi_extra={**_asked(jar=INTEGER, minutes={"type": "number"}), **answered("Fit", many=True)},
+)
+def read_fits(request: AuthedRequest) -> HttpResponse:
+    """What makes a jar's best hold the time until service."""
+    asked = Asked(request)
+    minutes = asked.number("minutes")
+    if minutes is None:
+        raise Problem(422, "Not valid", "Say how many minutes there are.", errors=[{"path": "/minutes", "text": "Say how many minutes there are."}])  # fmt: skip
+    return core_json(bench.fits(asked.document, asked.place("jar"), minutes))

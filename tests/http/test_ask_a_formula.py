@@ -19,6 +19,9 @@ class AskTest(DoorTest):
         self.assertEqual(self.json("POST", "/api/schools", asked)[0]["question"], "pre-salting")
         self.assertEqual(self.json("POST", "/api/scale", {**asked, "servings": 9}), scale(zander(), servings=9))
         self.assertEqual(self.json("POST", "/api/explain", {**asked, "name": "salt_pct"})["title"], "Salt, of the jar")
+        self.assertEqual(self.json("POST", "/api/windows", asked)["by_cut"][0]["label"], "Fillet, as it is")
+        self.assertEqual(self.json("POST", "/api/curve", {**asked, "over": "dose"})["unit"], "times")
+        self.assertTrue(self.json("POST", "/api/fits", {**asked, "minutes": 120})[0]["fits"])
         other = changed(zander(), fish__species="herring")
         theirs = self.json("POST", "/api/compare", {**asked, "after": other})
         self.assertEqual(theirs["differences"], compare(zander(), other)["differences"])
@@ -31,6 +34,9 @@ class AskTest(DoorTest):
             ("scale", {"document": zander(), "servings": -2}, 422, "/servings"),
             ("explain", {"document": zander(), "jar": 0, "name": "nothing"}, 404, None),
             ("compare", {"document": zander()}, 400, None),
+            ("curve", {"document": zander(), "jar": 0, "over": "colour"}, 404, None),
+            ("fits", {"document": zander(), "jar": 0}, 422, "/minutes"),
+            ("windows", {"document": zander(), "jar": "first"}, 422, "/jar"),
             ("swaps", {"jar": 0, "line": 0}, 400, None),
             ("schools", "[", 400, None),
         ):

@@ -24,6 +24,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/curve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Curve
+         * @description The four times of a jar's window over thickness, dose, acid, salt or temperature.
+         */
+        post: operations["curve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/evaluate": {
         parameters: {
             query?: never;
@@ -58,6 +78,26 @@ export interface paths {
          * @description How a reading is reached, with the formula's own numbers, the rows and their sources.
          */
         post: operations["explain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Fits
+         * @description What makes a jar's best hold the time until service.
+         */
+        post: operations["fits"];
         delete?: never;
         options?: never;
         head?: never;
@@ -380,6 +420,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/windows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Windows
+         * @description A jar's window over cuts and temperatures, and what moves it most.
+         */
+        post: operations["windows"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -465,6 +525,21 @@ export interface components {
             firmed_share?: number;
             /** Salt Pct Of Fish */
             salt_pct_of_fish: number | null;
+        };
+        /**
+         * Bar
+         * @description One window among aligned ones; `label` says of what, `now` whether it is the formula as it is.
+         */
+        Bar: {
+            /** Celsius */
+            celsius: number | null;
+            /** Label */
+            label: string;
+            /** Now */
+            now: boolean;
+            /** Thickness Mm */
+            thickness_mm: number | null;
+            window: components["schemas"]["Window"] | null;
         };
         /**
          * Candidate
@@ -627,13 +702,23 @@ export interface components {
         };
         /**
          * CookProfile
-         * @description The core [degC] by time [min], through the rest.
+         * @description The core [degC] by time [min], through the rest; when it is turned and pulled [min]; target and published line.
          */
         CookProfile: {
             /** Core C */
             core_c: number[];
+            /** Flip Min */
+            flip_min: number | null;
+            /** Published C */
+            published_c: number;
+            /** Pull Min */
+            pull_min: number | null;
             /** T Min */
             t_min: number[];
+            /** Target C */
+            target_c: number;
+            /** Zones */
+            zones: components["schemas"]["ZoneCourse"][];
         };
         /**
          * CookResult
@@ -680,6 +765,30 @@ export interface components {
             minutes: number;
             /** Name */
             name: string;
+        };
+        /**
+         * Curve
+         * @description The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula stands.
+         */
+        Curve: {
+            /** Best From Min */
+            best_from_min: (number | null)[];
+            /** Best To Min */
+            best_to_min: (number | null)[];
+            /** Earliest Min */
+            earliest_min: (number | null)[];
+            /** Label */
+            label: string;
+            /** Latest Min */
+            latest_min: (number | null)[];
+            /** Now */
+            now: number | null;
+            /** Over */
+            over: string;
+            /** Unit */
+            unit: string;
+            /** X */
+            x: number[];
         };
         /** CutOut */
         CutOut: {
@@ -927,6 +1036,22 @@ export interface components {
             width_mm: number | null;
         };
         /**
+         * Fit
+         * @description A way to make the window hold a wished time: words, whether it does, and a patch where one would do it.
+         */
+        Fit: {
+            /** Fits */
+            fits: boolean;
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[] | null;
+            /** Text */
+            text: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Formula
          * @description A fish, servings, the jars in the order they touch the fish, how it is cooked.
          */
@@ -1120,6 +1245,24 @@ export interface components {
             /** Warnings */
             warnings: string[];
         };
+        /**
+         * Influence
+         * @description How far one input moves the window: latest and best from [min] at its lower and its upper trial.
+         */
+        Influence: {
+            /** Best From Min */
+            best_from_min: (number | null)[];
+            /** Latest Min */
+            latest_min: (number | null)[];
+            /** Lower */
+            lower: string;
+            /** Moves Pct */
+            moves_pct: number;
+            /** Upper */
+            upper: string;
+            /** What */
+            what: string;
+        };
         /** IngredientOut */
         IngredientOut: {
             /** Group */
@@ -1177,23 +1320,43 @@ export interface components {
         };
         /**
          * JarProfile
-         * @description Salt [g per 100 g fish] and turned flesh [0 or 1] by time [min] and depth [mm].
+         * @description Salt [g per 100 g fish] and turned flesh [0 or 1] by time [min] and depth [mm] from an open face, and their sums.
+         *
+         *     `mean_pct` is what the ledger counts as gone in; `on_face_pct` what dry salt still lies on the face. `faces` says
+         *     which faces are open along length, width and thickness; `warm_min` are minutes above 5 °C, all jars before counted.
          */
         JarProfile: {
+            /** Acid Depth Mm */
+            acid_depth_mm: number[];
             /** Acid Turned */
             acid_turned: number[][];
+            /** Acid Turned Fraction */
+            acid_turned_fraction: number[];
+            after: components["schemas"]["Rest"] | null;
             /** Depth Mm */
             depth_mm: number[];
+            /** Evenness */
+            evenness: (number | null)[];
+            /** Faces */
+            faces: number[];
+            /** Firmed Share */
+            firmed_share: number[];
             /** Jar */
             jar: string | null;
+            /** Mean Pct */
+            mean_pct: number[];
+            /** On Face Pct */
+            on_face_pct: number[];
             /** Salt Pct */
             salt_pct: number[][];
             /** T Min */
             t_min: number[];
+            /** Warm Min */
+            warm_min: number[];
         };
         /**
          * JarResult
-         * @description One jar.
+         * @description One jar. `vessels`: how many of the stated size take all pieces in one layer; None without a size.
          */
         JarResult: {
             /** Id */
@@ -1201,6 +1364,8 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["LineResult"][];
             reading: components["schemas"]["Reading"];
+            /** Vessels */
+            vessels: number | null;
             window: components["schemas"]["Window"] | null;
         };
         /** KitchenOut */
@@ -1699,6 +1864,24 @@ export interface components {
             water_pct: number | null;
         };
         /**
+         * Rest
+         * @description After the jar: from lifting out at `lifted_min`, rinsed for `rinse_min`, at rest; times count from lifting out.
+         */
+        Rest: {
+            /** Evenness */
+            evenness: (number | null)[];
+            /** Lifted Min */
+            lifted_min: number;
+            /** Mean Pct */
+            mean_pct: number[];
+            /** Rinse Min */
+            rinse_min: number;
+            /** Salt Pct */
+            salt_pct: number[][];
+            /** T Min */
+            t_min: number[];
+        };
+        /**
          * Rewriting
          * @description The line written anew, as a patch; whether its mass was kept, and words when it was not.
          */
@@ -2142,12 +2325,50 @@ export interface components {
             latest_min: number;
             /** Latest Min Range */
             latest_min_range?: number[];
+            /** Limits */
+            limits: components["schemas"]["WindowLimit"][];
             /** Moves */
             moves: components["schemas"]["Move"][];
             /** Reasons */
             reasons: string[];
             /** Rests On */
             rests_on: string[];
+        };
+        /**
+         * WindowLimit
+         * @description One thing that would end a jar's time [min], whether or not it comes first.
+         */
+        WindowLimit: {
+            /** Binding */
+            binding: string;
+            /** Minutes */
+            minutes: number;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * Windows
+         * @description All that the Window screen lays side by side for one jar.
+         */
+        Windows: {
+            /** By Cut */
+            by_cut: components["schemas"]["Bar"][];
+            /** By Temperature */
+            by_temperature: components["schemas"]["Bar"][];
+            /** Influences */
+            influences: components["schemas"]["Influence"][];
+        };
+        /**
+         * ZoneCourse
+         * @description The core of one zone [degC] by the times of its profile.
+         */
+        ZoneCourse: {
+            /** Core C */
+            core_c: number[];
+            /** Name */
+            name: string;
+            /** Thickness Mm */
+            thickness_mm: number;
         };
     };
     responses: never;
@@ -2181,6 +2402,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Comparison"];
+                };
+            };
+        };
+    };
+    curve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                    jar?: number;
+                    over?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Curve"];
                 };
             };
         };
@@ -2233,6 +2482,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Explanation"];
+                };
+            };
+        };
+    };
+    fits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                    jar?: number;
+                    minutes?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fit"][];
                 };
             };
         };
@@ -2948,6 +3225,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Swap"][];
+                };
+            };
+        };
+    };
+    windows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Formula"];
+                    jar?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Windows"];
                 };
             };
         };

@@ -26,6 +26,14 @@ export type Phrase = Schemas['Phrase'];
 export type Question = Schemas['Question'];
 export type Explanation = Schemas['Explanation'];
 export type OwnJar = Schemas['OwnJarOut'];
+export type Profiles = Schemas['Profiles'];
+export type JarProfile = Schemas['JarProfile'];
+export type CookProfile = Schemas['CookProfile'];
+export type Windows = Schemas['Windows'];
+export type WindowBarOf = Schemas['Bar'];
+export type Curve = Schemas['Curve'];
+export type Influence = Schemas['Influence'];
+export type Fit = Schemas['Fit'];
 export type Kind = NonNullable<Schemas['Jar']['kind']>;
 
 /** A document as it was typed: any part may hold anything, so it is read with care and never assumed. */

@@ -2,6 +2,7 @@ import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/
 import { queries, sessionQuery } from '@/api';
 import { Failure, Nowhere } from './Failure';
 import { Shell } from './Shell';
+import { Waiting } from './Waiting';
 
 const root = createRootRoute({ notFoundComponent: Nowhere, errorComponent: Failure });
 
@@ -41,9 +42,16 @@ const bench = createRoute({ getParentRoute: () => inKitchen, path: '/bench/$form
   import('@/screens/bench').then((d) => d.route),
 );
 
+const window = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/window/$formula',
+  validateSearch: (search: Record<string, unknown>) => ({ jar: Math.max(0, Number(search.jar) || 0) }),
+}).lazy(() => import('@/screens/window').then((d) => d.route));
+
 export const router = createRouter({
-  routeTree: root.addChildren([home, signIn, inKitchen.addChildren([table, bench])]),
+  routeTree: root.addChildren([home, signIn, inKitchen.addChildren([table, bench, window])]),
   defaultPreload: 'intent',
+  defaultPendingComponent: Waiting,
 });
 
 declare module '@tanstack/react-router' {

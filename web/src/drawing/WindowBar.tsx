@@ -16,6 +16,10 @@ interface Props {
   contact: number | null;
   onContact?: (minutes: number) => void;
   label: string;
+  /** Where the bar ends [min], so that several are aligned; without it each ends behind its own latest. */
+  end?: number;
+  /** A bar among others: no handle, and its times in words beside it. */
+  slim?: boolean;
 }
 
 const tidy = (minutes: number) => {
@@ -24,9 +28,9 @@ const tidy = (minutes: number) => {
 };
 
 /** Earliest, best and latest on one bar, with a handle for the planned time; soft edges show what is uncertain. */
-export function WindowBar({ window, contact, onContact, label }: Props) {
+export function WindowBar({ window, contact, onContact, label, end: until, slim }: Props) {
   const { earliest_min, best_from_min, best_to_min, latest_min } = window;
-  const end = Math.max(latest_min * 1.12, (contact ?? 0) * 1.02, 1);
+  const end = until ?? Math.max(latest_min * 1.12, (contact ?? 0) * 1.02, 1);
   const at = scalePow().exponent(BEND).domain([0, end]).range([0, 100]);
   const span = (from: number, to: number) => ({
     left: `${at(from)}%`,
@@ -37,6 +41,7 @@ export function WindowBar({ window, contact, onContact, label }: Props) {
     (minutes, place, all) => place === 0 || at(minutes) - at(all[place - 1] ?? 0) > 5.5,
   );
   const latest = at(latest_min);
+  if (slim) return <SlimBar window={window} at={at} label={label} />;
   // The earliest's words end at its mark where the latest's stand close behind it.
   const crowded = at(earliest_min) > latest - 32;
   return (
@@ -128,5 +133,52 @@ function Mark({ name, style, look, children }: MarkProps) {
     <span className={`absolute text-sm whitespace-nowrap ${look}`} style={style} data-words={name}>
       {children}
     </span>
+  );
+}
+
+/** The same bar without words or handle: earliest fading in, best, fading out to the latest, its doubt as a soft edge. */
+function SlimBar({
+  window,
+  at,
+  label,
+}: {
+  window: TimeWindow;
+  at: (minutes: number) => number;
+  label: string;
+}) {
+  const { earliest_min, best_from_min, best_to_min, latest_min } = window;
+  const span = (from: number, to: number) => ({
+    left: `${at(from)}%`,
+    width: `${Math.max(at(to) - at(from), 0)}%`,
+  });
+  const soft = window.latest_min_range;
+  return (
+    <div
+      className="relative h-5"
+      role="img"
+      data-binding={window.binding}
+      aria-label={`${label}: best ${duration(best_from_min)} to ${duration(best_to_min)}, latest ${duration(latest_min)}, limited by ${BINDING[window.binding]}`}
+    >
+      <div className="absolute inset-0 rounded-control border border-line bg-sunk" />
+      <div
+        className="absolute inset-y-0.5 bg-linear-to-r from-transparent to-best-soft"
+        style={span(earliest_min, best_from_min)}
+      />
+      <div className="absolute inset-y-0.5 min-w-[3px] bg-best" style={span(best_from_min, best_to_min)} />
+      <div
+        className="absolute inset-y-0.5 bg-linear-to-r from-best-soft to-warn-soft"
+        style={span(best_to_min, latest_min)}
+      />
+      {soft && (
+        <div
+          className="absolute inset-y-0.5 bg-stop opacity-20"
+          style={span(soft[0] ?? latest_min, Math.min(soft[1] ?? latest_min, latest_min * 1.3))}
+        />
+      )}
+      <div
+        className="absolute inset-y-0 w-[3px] bg-stop"
+        style={{ left: `calc(${at(latest_min)}% - 1px)` }}
+      />
+    </div>
   );
 }

@@ -8,7 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 from pydantic import TypeAdapter
 
-from jarcore.bench import evaluate
+from jarcore.bench import Profiles, evaluate
 from jarcore.data import rows
 from jarcore.documents import Evaluation
 from jarcore.documents.formula import formula_schema
@@ -32,6 +32,7 @@ class Command(BaseCommand):
         write(formats / "formula.schema.json", formula_schema())
         write(formats / "formula.example.json", formula)
         write(formats / "evaluation.schema.json", TypeAdapter(Evaluation).json_schema())
+        write(formats / "profiles.schema.json", TypeAdapter(Profiles).json_schema())
         write(formats / "evaluation.example.json", rounded(evaluate(formula)))
         write(folder / "docs" / "api" / "openapi.json", api.get_openapi_schema(path_prefix="/api/"))
         write_codes(formats / "codes.csv")

@@ -1,5 +1,5 @@
+import { useBench } from '@/formula/BenchContext';
 import { Button } from '@/ui';
-import { useBench } from './BenchContext';
 
 /** What the core proposes of itself at a place: shown, done with one press, or looked at first. */
 export function Advice({ below }: { below: string }) {

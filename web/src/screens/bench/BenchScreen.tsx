@@ -2,11 +2,13 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { useParams, useRouteContext } from '@tanstack/react-router';
 import { useState } from 'react';
 import { type FormulaDocument, formulaQuery, pantryQuery } from '@/api';
-import { BenchContext, type Proposal } from './BenchContext';
+import { BenchContext, type Proposal } from '@/formula/BenchContext';
+import { list } from '@/formula/document';
+import { useDraft } from '@/formula/draft/useDraft';
+import { useEvaluation } from '@/formula/useEvaluation';
+import { AboutDialog } from './AboutDialog';
 import { ChangePreview } from './change/ChangePreview';
 import { ScaleDialog } from './change/ScaleDialog';
-import { list } from './document';
-import { useDraft } from './draft/useDraft';
 import { EmptyBench } from './EmptyBench';
 import { FishPanel } from './fish/FishPanel';
 import { Heading } from './Heading';
@@ -17,7 +19,6 @@ import { KeysDialog } from './keys/KeysDialog';
 import type { Key } from './keys/shortcuts';
 import { useShortcuts } from './keys/useShortcuts';
 import { Readings } from './readings/Readings';
-import { useEvaluation } from './useEvaluation';
 import { WindowStrip } from './WindowStrip';
 
 export function BenchScreen() {
@@ -25,7 +26,7 @@ export function BenchScreen() {
   return <BenchOf key={`${kitchen}/${formula}`} kitchen={kitchen} formula={Number(formula)} />;
 }
 
-type Asked = 'add' | 'scale' | 'version' | 'keys' | null;
+type Asked = 'add' | 'scale' | 'version' | 'keys' | 'about' | null;
 const KEYS_ON = 'jar-table/single-keys';
 const focus = (label: string) => document.querySelector<HTMLElement>(`[aria-label="${label}"]`)?.focus();
 
@@ -88,6 +89,7 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
             asking={asked === 'version'}
             onAsk={(asking) => setAsked(asking ? 'version' : null)}
             onKeys={() => setAsked('keys')}
+            onAbout={() => setAsked('about')}
           />
           {jars.length > 0 ? (
             <>
@@ -106,6 +108,7 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
         {jars.length > 0 && <WindowStrip className="md:col-span-2 xl:col-span-3" jar={open} stale={stale} />}
       </main>
       <AddJar open={asked === 'add'} onClose={close} onOpenJar={setChosen} />
+      <AboutDialog open={asked === 'about'} onClose={close} />
       <ScaleDialog open={asked === 'scale'} onClose={close} />
       <ChangePreview proposal={proposal} onClose={() => setProposal(null)} />
       <KeysDialog

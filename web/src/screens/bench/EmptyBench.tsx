@@ -1,5 +1,5 @@
+import { useBench } from '@/formula/BenchContext';
 import { Button } from '@/ui';
-import { useBench } from './BenchContext';
 
 /** A formula without a jar: what to do, in order, and which of it is done. */
 export function EmptyBench({ onAdd }: { onAdd: () => void }) {

@@ -1,11 +1,11 @@
 import { type FormEvent, useState } from 'react';
 import { api, Problem, queries, taken, type VersionItem } from '@/api';
 import { clock } from '@/format/numbers';
+import { useBench } from '@/formula/BenchContext';
+import { ConflictDialog } from '@/formula/draft/ConflictDialog';
+import type { Keeping } from '@/formula/draft/DraftKeeper';
+import type { Draft } from '@/formula/draft/useDraft';
 import { Button, Dialog, Field, TextInput } from '@/ui';
-import { useBench } from './BenchContext';
-import { ConflictDialog } from './draft/ConflictDialog';
-import type { Keeping } from './draft/DraftKeeper';
-import type { Draft } from './draft/useDraft';
 
 interface Props {
   draft: Draft;
@@ -16,10 +16,11 @@ interface Props {
   asking: boolean;
   onAsk: (asking: boolean) => void;
   onKeys: () => void;
+  onAbout: () => void;
 }
 
 /** The formula's title, whether all is kept, steps back and forth, and keeping a version. */
-export function Heading({ draft, kitchen, formula, versions, stale, asking, onAsk, onKeys }: Props) {
+export function Heading({ draft, kitchen, formula, versions, stale, asking, onAsk, onKeys, onAbout }: Props) {
   const { value, set, readOnly } = useBench();
   const [kept, setKept] = useState(versions);
   const newest = kept[0];
@@ -58,6 +59,9 @@ export function Heading({ draft, kitchen, formula, versions, stale, asking, onAs
           </Button>
         </span>
       )}
+      <Button look="quiet" className="px-2!" onClick={onAbout}>
+        Notes
+      </Button>
       <div className="text-right text-sm text-quiet">
         <p>{newest ? `draft after version ${newest.number}` : 'draft, no version yet'}</p>
         <Kept keeping={draft.keeping} merged={draft.merged} stale={stale} />

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { Comparison, Question } from '@/api';
+import { useBench } from '@/formula/BenchContext';
+import { patched } from '@/formula/patch';
+import { compare, schools } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
 import { Dialog } from '@/ui';
-import { useBench } from './BenchContext';
 import { Differences } from './change/Differences';
-import { compare, schools } from './change/questions';
-import { useQuestion } from './change/useQuestion';
-import { patched } from './patch';
 
 interface Props {
   open: boolean;

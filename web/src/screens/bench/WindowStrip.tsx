@@ -1,8 +1,9 @@
+import { Link } from '@tanstack/react-router';
 import type { TimeWindow } from '@/api';
 import { WindowBar } from '@/drawing';
 import { duration, millimetres, percent } from '@/format/numbers';
-import { useBench } from './BenchContext';
-import { at, text } from './document';
+import { useBench } from '@/formula/BenchContext';
+import { at, text } from '@/formula/document';
 
 const MINUTES: Record<string, number> = { s: 1 / 60, min: 1, h: 60, d: 1440 };
 
@@ -13,7 +14,7 @@ const NO_WINDOW: Record<string, string> = {
 
 /** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
 export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
-  const { evaluation, value, set, readOnly } = useBench();
+  const { evaluation, value, set, readOnly, kitchen, formula } = useBench();
   const window = evaluation?.jars[jar]?.window;
   const fish = evaluation?.fish;
   const way = ['jars', jar, 'method', 'contact_time'];
@@ -32,8 +33,17 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
       data-stale={stale}
     >
       <div>
-        <h2 className="text-lg">Jar {jar + 1} on this cut</h2>
-        <p className="text-sm text-quiet">{millimetres(fish?.thickness_mm)} thick</p>
+        <h2 className="text-lg">
+          <Link
+            to="/$kitchen/window/$formula"
+            params={{ kitchen, formula: String(formula) }}
+            search={{ jar }}
+            className="underline decoration-dotted underline-offset-4 hover:text-kelp"
+          >
+            Jar {jar + 1} on this cut
+          </Link>
+        </h2>
+        <p className="text-sm text-quiet">{millimetres(fish?.thickness_mm)} thick; see it move in</p>
       </div>
       {window ? (
         <>

@@ -1,9 +1,9 @@
+import { type Proposal, useBench } from '@/formula/BenchContext';
+import { patched } from '@/formula/patch';
+import { compare } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog } from '@/ui';
-import { type Proposal, useBench } from '../BenchContext';
-import { patched } from '../patch';
 import { Differences } from './Differences';
-import { compare } from './questions';
-import { useQuestion } from './useQuestion';
 
 interface Props {
   proposal: Proposal | null;

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { Comparison, Json } from '@/api';
 import { duration, grams, plain } from '@/format/numbers';
+import { useBench } from '@/formula/BenchContext';
+import { patched } from '@/formula/patch';
+import { compare, scale } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
 import { Button, Choice, Dialog, NumberInput } from '@/ui';
-import { useBench } from '../BenchContext';
-import { patched } from '../patch';
-import { compare, scale } from './questions';
-import { useQuestion } from './useQuestion';
 
 const BY = { servings: 'servings', pieces: 'pieces', edible_g: 'g of edible fish' };
 

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { CHOICES, HEAT_UNITS, VOLUME_UNITS } from '@/app/texts';
 import { duration, plain } from '@/format/numbers';
-import { useBench } from '../BenchContext';
-import { text } from '../document';
+import { useBench } from '@/formula/BenchContext';
+import { text } from '@/formula/document';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Explained } from '../readings/Explained';
 import { Pick, Row, Typed } from './fields';

@@ -1,8 +1,8 @@
 import type { Json } from '@/api';
 import { AVOIDED, CHOICES } from '@/app/texts';
+import { useBench } from '@/formula/BenchContext';
+import { list } from '@/formula/document';
 import { Button } from '@/ui';
-import { useBench } from '../BenchContext';
-import { list } from '../document';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Pick, Typed } from './fields';
 

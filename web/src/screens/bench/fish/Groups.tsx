@@ -1,8 +1,8 @@
 import type { Json } from '@/api';
 import { grams } from '@/format/numbers';
+import { useBench } from '@/formula/BenchContext';
+import { list, newId, put } from '@/formula/document';
 import { Button, LinkButton } from '@/ui';
-import { useBench } from '../BenchContext';
-import { list, newId, put } from '../document';
 import { Row, Typed } from './fields';
 
 type Part = { [key: string]: Json };

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { Json } from '@/api';
 import { CHOICES, HEAT_UNITS, LENGTH_UNITS, WEIGHT_UNITS } from '@/app/texts';
+import { useBench } from '@/formula/BenchContext';
+import { list, newId, put } from '@/formula/document';
 import { Button, LinkButton } from '@/ui';
 import { Advice } from '../Advice';
-import { useBench } from '../BenchContext';
-import { list, newId, put } from '../document';
 import { Pick, Row, Typed } from './fields';
 import { Groups } from './Groups';
 

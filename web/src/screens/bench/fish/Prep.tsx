@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { CHOICES } from '@/app/texts';
+import { useBench } from '@/formula/BenchContext';
 import { Button } from '@/ui';
-import { useBench } from '../BenchContext';
 import { Pick, Row, Typed } from './fields';
 
 /** Receiving and cutting: is the lot sound, where is it from, what is done before a jar is opened. */

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { CHOICES } from '@/app/texts';
+import { faultAt, useBench } from '@/formula/BenchContext';
+import { put, text } from '@/formula/document';
 import { Button, Choice, Finder } from '@/ui';
-import { faultAt, useBench } from '../BenchContext';
-import { put, text } from '../document';
 
 /** The species: found by name, or by the treatment it suits. Another fish is shown with its differences before it is taken. */
 export function Species() {

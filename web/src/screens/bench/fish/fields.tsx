@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
+import { faultAt, useBench } from '@/formula/BenchContext';
+import { text, type Way } from '@/formula/document';
 import { Choice, NumberInput } from '@/ui';
-import { faultAt, useBench } from '../BenchContext';
-import { text, type Way } from '../document';
 
 interface RowProps {
   label: string;

@@ -1,9 +1,9 @@
 import { DropdownMenu } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { Problem } from '@/api';
+import { useBench } from '@/formula/BenchContext';
+import { text } from '@/formula/document';
 import { Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
-import { useBench } from '../BenchContext';
-import { text } from '../document';
 import { shelve } from './ownShelf';
 import { useJars } from './useJars';
 

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { KINDS } from '@/app/texts';
 import { grams } from '@/format/numbers';
+import { faultAt, useBench } from '@/formula/BenchContext';
+import { text } from '@/formula/document';
 import { Button, Choice, TextInput } from '@/ui';
 import { Advice } from '../Advice';
-import { faultAt, useBench } from '../BenchContext';
-import { text } from '../document';
 import { AddLine } from '../lines/AddLine';
 import { Lines } from '../lines/Lines';
 import { CautionMarks } from '../readings/CautionMarks';

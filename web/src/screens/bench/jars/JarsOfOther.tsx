@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type FormulaDocument, formulaQuery, formulasQuery, type Json } from '@/api';
+import { useBench } from '@/formula/BenchContext';
+import { at, list, text } from '@/formula/document';
 import { TextInput } from '@/ui';
-import { useBench } from '../BenchContext';
-import { at, list, text } from '../document';
 import { Offer } from './AddJar';
 
 /** Jars of the kitchen's other formulas: find the formula, take one of its jars. */

@@ -1,7 +1,7 @@
 import { CHOICES, HEAT_UNITS, TIME_UNITS } from '@/app/texts';
+import { useBench } from '@/formula/BenchContext';
+import { put, text } from '@/formula/document';
 import { Choice, LinkButton } from '@/ui';
-import { useBench } from '../BenchContext';
-import { put, text } from '../document';
 import { Quiet, TypedUnit } from './fields';
 
 const SCHOOLS: Record<string, string[]> = {

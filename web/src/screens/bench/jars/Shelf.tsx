@@ -17,8 +17,8 @@ import { CSS } from '@dnd-kit/utilities';
 import type { Stratum } from '@/api';
 import { KINDS } from '@/app/texts';
 import { JarDrawing, shelfScale } from '@/drawing';
-import { useBench } from '../BenchContext';
-import { text } from '../document';
+import { useBench } from '@/formula/BenchContext';
+import { text } from '@/formula/document';
 import { useJars } from './useJars';
 
 const HIGHEST = 90;

@@ -1,6 +1,6 @@
+import { faultAt, useBench } from '@/formula/BenchContext';
+import { text, type Way } from '@/formula/document';
 import { Choice, NumberInput } from '@/ui';
-import { faultAt, useBench } from '../BenchContext';
-import { text, type Way } from '../document';
 
 interface TypedProps {
   way: Way;

@@ -1,5 +1,5 @@
 import type { Json } from '@/api';
-import { list, newId } from '../document';
+import { list, newId } from '@/formula/document';
 
 type Part = { [key: string]: Json };
 

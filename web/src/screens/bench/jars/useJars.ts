@@ -1,6 +1,6 @@
 import type { Json } from '@/api';
-import { useBench } from '../BenchContext';
-import { list, put } from '../document';
+import { useBench } from '@/formula/BenchContext';
+import { list, put } from '@/formula/document';
 import { withNewIds } from './newIds';
 
 type Part = { [key: string]: Json };

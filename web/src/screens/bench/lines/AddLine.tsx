@@ -1,11 +1,11 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import type { Json, Phrase } from '@/api';
 import { BASES, UNITS } from '@/app/texts';
+import { useBench } from '@/formula/BenchContext';
+import { list, newId } from '@/formula/document';
+import { readLine } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
 import { keepable } from '@/ui';
-import { useBench } from '../BenchContext';
-import { readLine } from '../change/questions';
-import { useQuestion } from '../change/useQuestion';
-import { list, newId } from '../document';
 
 type Part = { [key: string]: Json };
 interface Offer {

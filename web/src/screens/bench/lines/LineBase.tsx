@@ -1,5 +1,5 @@
+import { text } from '@/formula/document';
 import { Choice } from '@/ui';
-import { text } from '../document';
 import type { LineOnBench } from './useLine';
 
 /** Which line a ratio hangs on, and whether its parts are by mass or by volume. */

@@ -1,10 +1,10 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { BASES, CHOICES, UNITS } from '@/app/texts';
-import { grams } from '@/format/numbers';
+import { grams, percent } from '@/format/numbers';
+import { faultAt } from '@/formula/BenchContext';
+import { text } from '@/formula/document';
 import { Choice, NumberInput } from '@/ui';
-import { faultAt } from '../BenchContext';
-import { text } from '../document';
 import { Brings } from './Brings';
 import { LineBase } from './LineBase';
 import { LineMenu } from './LineMenu';
@@ -58,6 +58,11 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
               {name ?? 'Which ingredient?'}
               {result && result.exponent < 1 && <Tag>strong</Tag>}
               {when && when !== 'jar' && <Tag>{CHOICES.when?.[when] ?? when}</Tag>}
+              {result?.share_of_fish_pct != null && !(basis === 'fish' && unit === '%') && (
+                <span className="block text-sm leading-4 text-quiet">
+                  {percent(result.share_of_fish_pct)} of fish
+                </span>
+              )}
             </span>
           </span>
         </td>

@@ -8,8 +8,8 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useBench } from '../BenchContext';
-import { at, list, put, text } from '../document';
+import { useBench } from '@/formula/BenchContext';
+import { at, list, put, text } from '@/formula/document';
 import { LineRow } from './LineRow';
 
 /** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */

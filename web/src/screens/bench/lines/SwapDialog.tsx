@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { grams } from '@/format/numbers';
+import { useBench } from '@/formula/BenchContext';
+import { type Patch, patched } from '@/formula/patch';
+import { compare, swaps } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog } from '@/ui';
-import { useBench } from '../BenchContext';
 import { Differences } from '../change/Differences';
-import { compare, swaps } from '../change/questions';
-import { useQuestion } from '../change/useQuestion';
-import { type Patch, patched } from '../patch';
 
 interface Props {
   open: boolean;

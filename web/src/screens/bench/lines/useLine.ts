@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { type Json, Problem } from '@/api';
-import { useBench } from '../BenchContext';
-import { rewriteLine } from '../change/questions';
-import { at, list, text } from '../document';
-import type { Patch } from '../patch';
+import { useBench } from '@/formula/BenchContext';
+import { at, list, text } from '@/formula/document';
+import type { Patch } from '@/formula/patch';
+import { rewriteLine } from '@/formula/questions';
 
 /** One line of the document with its evaluation, and the verbs that change how it is written. */
 export function useLine(jar: number, line: number) {

@@ -1,8 +1,8 @@
 import { type FormEvent, useState } from 'react';
 import type { Caution } from '@/api';
+import { useBench } from '@/formula/BenchContext';
+import { list } from '@/formula/document';
 import { Button, Dialog, Field } from '@/ui';
-import { useBench } from '../BenchContext';
-import { list } from '../document';
 
 /** A stop taken knowingly: who, and why, kept in the document. */
 export function AcceptDialog({ caution, onClose }: { caution: Caution | null; onClose: () => void }) {

@@ -1,5 +1,5 @@
 import { GRADES } from '@/app/texts';
-import { useBench } from '../BenchContext';
+import { useBench } from '@/formula/BenchContext';
 
 const LOOKS: Record<string, string> = {
   refuse: 'border-stop bg-stop-soft text-stop',

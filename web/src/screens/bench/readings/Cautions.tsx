@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { Caution } from '@/api';
 import { GRADES } from '@/app/texts';
+import { useBench } from '@/formula/BenchContext';
+import { at, list } from '@/formula/document';
 import { Button, LinkButton } from '@/ui';
-import { useBench } from '../BenchContext';
-import { at, list } from '../document';
 import { AcceptDialog } from './AcceptDialog';
 
 const LOOKS: Record<string, string> = {

@@ -1,9 +1,9 @@
 import { type ReactNode, useState } from 'react';
 import { inUnit } from '@/format/numbers';
+import { useBench } from '@/formula/BenchContext';
+import { explain } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
 import { Dialog } from '@/ui';
-import { useBench } from '../BenchContext';
-import { explain } from '../change/questions';
-import { useQuestion } from '../change/useQuestion';
 
 const SURE: Record<string, string> = { H: 'sure', M: 'fairly sure', L: 'rough' };
 

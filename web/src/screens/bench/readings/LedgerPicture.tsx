@@ -1,7 +1,7 @@
 import type { Ledger } from '@/api';
 import { grams } from '@/format/numbers';
-import { useBench } from '../BenchContext';
-import { text } from '../document';
+import { useBench } from '@/formula/BenchContext';
+import { text } from '@/formula/document';
 import type { Bounds } from './Gauge';
 
 const HIGH = 78;

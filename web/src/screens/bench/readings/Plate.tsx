@@ -1,7 +1,7 @@
 import type { Ledger } from '@/api';
 import { grams, percent, plain } from '@/format/numbers';
+import { useBench } from '@/formula/BenchContext';
 import { Advice } from '../Advice';
-import { useBench } from '../BenchContext';
 import { Explained } from './Explained';
 import { LedgerPicture } from './LedgerPicture';
 import { TargetFields } from './TargetFields';

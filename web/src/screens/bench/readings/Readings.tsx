@@ -1,6 +1,6 @@
 import type { Reading } from '@/api';
 import { grams, MISSING, millilitres, percent, plain } from '@/format/numbers';
-import { useBench } from '../BenchContext';
+import { useBench } from '@/formula/BenchContext';
 import { Cautions, Standing } from './Cautions';
 import { Explained } from './Explained';
 import { type Bounds, Gauge } from './Gauge';
@@ -50,15 +50,6 @@ function shown(reading: Reading): Shown[] {
   ];
 }
 
-const EXPLAINED = [
-  'salt_pct_of_fish',
-  'salt_pct',
-  'acid_pct_citric',
-  'ph',
-  'oil_to_acid_volume',
-  'sugar_pct',
-];
-
 /** The readings of the open jar beside their targets, salt to the plate, and the cautions. */
 export function Readings({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
   const { evaluation, value } = useBench();
@@ -98,13 +89,9 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
                   className="flex break-inside-avoid flex-wrap items-baseline justify-between gap-x-2 border-b border-line py-1"
                 >
                   <dt>
-                    {EXPLAINED.includes(key) ? (
-                      <Explained name={key} jar={jar} label={`${name}: how this is reached`} words={name}>
-                        <TargetFields way={['jars', jar, 'targets', key]} unit={unit} />
-                      </Explained>
-                    ) : (
-                      name
-                    )}
+                    <Explained name={key} jar={jar} label={`${name}: how this is reached`} words={name}>
+                      <TargetFields way={['jars', jar, 'targets', key]} unit={unit} />
+                    </Explained>
                   </dt>
                   <dd className="font-title text-lg font-bold whitespace-nowrap" data-reading={key}>
                     {words}

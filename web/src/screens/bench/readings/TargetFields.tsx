@@ -1,7 +1,7 @@
 import type { Json } from '@/api';
+import { useBench } from '@/formula/BenchContext';
+import type { Way } from '@/formula/document';
 import { NumberInput } from '@/ui';
-import { useBench } from '../BenchContext';
-import type { Way } from '../document';
 
 type Part = { [key: string]: Json };
 

@@ -1,5 +1,5 @@
 import { api, type FormulaDocument, taken } from '@/api';
-import type { Patch } from '../patch';
+import type { Patch } from './patch';
 
 /** What is asked of the core about the document on the bench. */
 const body = <T extends object>(document: FormulaDocument, rest: T) => ({ document, ...rest }) as never;
@@ -28,3 +28,15 @@ export const scale = (document: FormulaDocument, by: string, to: number) =>
 
 export const explain = (document: FormulaDocument, jar: number, name: string) =>
   taken(api.POST('/api/explain', { body: body(document, { jar, name }) }));
+
+export const profiles = (document: FormulaDocument) =>
+  taken(api.POST('/api/profiles', { body: document as never }));
+
+export const windows = (document: FormulaDocument, jar: number) =>
+  taken(api.POST('/api/windows', { body: body(document, { jar }) }));
+
+export const curve = (document: FormulaDocument, jar: number, over: string) =>
+  taken(api.POST('/api/curve', { body: body(document, { jar, over }) }));
+
+export const fits = (document: FormulaDocument, jar: number, minutes: number) =>
+  taken(api.POST('/api/fits', { body: body(document, { jar, minutes }) }));

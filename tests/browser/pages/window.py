@@ -1,0 +1,43 @@
+"""The Window: one jar through time."""
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+
+from tests.browser.pages.bench import BenchPage
+
+
+class WindowPage(BenchPage):
+    """The cut across, the time, the fish at each minute, and what lies beside it."""
+
+    def opened(self) -> None:
+        self.one("[data-part=cross-section]")
+        self.one("[data-now=mean]")
+
+    def now(self) -> dict[str, str]:
+        """The figures of the fish at the minute that is shown."""
+        found = self.driver.find_elements(By.CSS_SELECTOR, "[data-now]")
+        return {one.get_attribute("data-now"): one.text for one in found}
+
+    def sentence(self) -> str:
+        return self.text("[data-part=sentence]")
+
+    def drag_time(self, pixels: int) -> None:
+        handle = self.field("Time in the jar")
+        ActionChains(self.driver).click_and_hold(handle).move_by_offset(pixels, 0).release().perform()
+
+    def bars(self) -> dict[str, str]:
+        """The aligned windows, as their rows read."""
+        self.one("[data-bar]")
+        return {
+            row.get_attribute("data-bar"): row.text for row in self.driver.find_elements(By.CSS_SELECTOR, "[data-bar]")
+        }
+
+    def exported(self, kind: str) -> str:
+        """Press an export and read what would have been saved."""
+        self.driver.execute_script("""
+            window.saved = null;
+            const make = URL.createObjectURL;
+            URL.createObjectURL = (blob) => { blob.text().then((text) => { window.saved = text; }); return make(blob); };
+            HTMLAnchorElement.prototype.click = function () {};""")
+        self.one(f"[role=tabpanel] [data-part=exports] button[data-kind={kind}]").click()
+        return self.until(lambda: self.driver.execute_script("return window.saved"), f"the {kind}")

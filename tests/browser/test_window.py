@@ -1,0 +1,99 @@
+"""The Window: drag, type, switch cuts, read the sentence, plan a time, take what fits, carry the chart away."""
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from jarcore.bench import evaluate
+from tests.browser.case import ZANDER, BrowserTest
+from tests.browser.chrome import resize
+from tests.browser.pages.window import WindowPage
+
+CHAR = "Arctic char, lemon and orange"
+PERCH = "Perch strips, spiced yogurt"
+
+
+class WindowTest(BrowserTest):
+    def open(self, title: str) -> WindowPage:
+        self.enter()
+        self.table.open(title)
+        self.bench.settled()
+        self.driver.find_element(By.PARTIAL_LINK_TEXT, "on this cut").click()
+        page = WindowPage(self.driver, self.live_server_url)
+        page.opened()
+        return page
+
+    def test_time_is_dragged_typed_and_stepped_by_keys(self) -> None:
+        page = self.open(CHAR)
+        self.assertIn("0.5 mm of rim turned by acid, still raw", page.sentence())
+        before = page.now()
+        page.drag_time(150)
+        page.until(lambda: page.now()["acid"] != before["acid"], "the rim grows")
+        page.type("Minute to look at", "29")
+        page.sees("[data-part=sentence]", "It is at its best now.")
+        page.type("Minute to look at", "45")
+        page.sees("[data-part=sentence]", "That is past the latest")
+        page.sees("[data-now=next]", "past the latest")
+        page.field("Time in the jar").send_keys(Keys.HOME)
+        page.sees("[data-part=sentence]", "It has done little yet")
+        self.assertEqual(page.marks()["latest"], "30 min")
+        self.assert_accessible()
+        self.assert_quiet_console()
+
+    def test_the_bar_and_the_figures_are_the_evaluations(self) -> None:
+        page = self.open(ZANDER)
+        answer = evaluate(self.stored().document)["jars"][0]["window"]
+        self.assertEqual(
+            page.marks(), {"best from": "1 h 14", "best to": "19 h", "earliest": "19 min", "latest": "48 h"}
+        )
+        self.assertAlmostEqual(answer["best_from_min"], 74, delta=1)
+        page.type("Minute to look at", "60")
+        page.sees("[data-now=mean]", "1.20 %")
+        page.type("Minute to look at", "120")
+        page.press("Plan 2 h")
+        page.until(lambda: self.stored().document["jars"][0]["method"]["contact_time"]["value"] == 120, "planned")
+
+    def test_the_same_jar_on_other_cuts_and_colder(self) -> None:
+        page = self.open(CHAR)
+        bars = page.bars()
+        self.assertIn("22 min – 30 min", bars["Chunk, as it is"])
+        self.assertIn("10 min, acid", bars["Thin ribbon"])
+        page.tab("By temperature")
+        page.until(lambda: "20 °C" in page.bars(), "the bars by temperature")
+        self.assertIn("14 min – 21 min", page.bars()["20 °C"])
+        page.tab("Curves")
+        page.choose("Over what", "acid")
+        page.one("path[data-series='best from']")
+        self.assertIn("what is sour in it", page.exported("CSV"))
+        page.tab("What moves it")
+        self.assertEqual(page.one("[data-influence]").get_attribute("data-influence"), "thickness")
+        page.tab("In the heat")
+        page.sees("[data-part=heat]", "read a probe")
+        self.assert_accessible()
+
+    def test_what_fits_the_time_until_service_is_taken(self) -> None:
+        page = self.open(PERCH)
+        page.tab("Time until service")
+        page.type("Minutes until service", "90")
+        page.one("[data-fits=true]")
+        page.press("Do it")
+        page.sees("[data-fits=true]", "lies within it")
+        page.until(lambda: self.stored(PERCH).document["fish"]["thickness"]["value"] == 14, "the thicker strips")
+        page.tab("After the jar")
+        page.sees("[data-part=after]", "salt stays in")
+        self.assertIn("<svg", page.exported("SVG"))
+
+    def test_a_jar_that_is_not_timed_says_so_and_leads_back(self) -> None:
+        page = self.open("Gurnard, mustard buttermilk")
+        page.choose("Which jar", "3")
+        page.sees("[data-part=no-window]", "a finish is never timed")
+        self.driver.find_element(By.LINK_TEXT, "To the Bench").click()
+        self.bench.settled()
+
+    def test_tablet_and_dark(self) -> None:
+        page = self.open(ZANDER)
+        for width, height, dark in ((820, 1180, False), (1280, 800, True)):
+            resize(self.driver, width, height, dark)
+            page.opened()
+            wide = self.driver.execute_script("return document.documentElement.scrollWidth")
+            self.assertLessEqual(wide, width)
+            self.assert_accessible()
