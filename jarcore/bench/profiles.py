@@ -163,7 +163,7 @@ class _Slab:
         self.depth_m: Vector = np.zeros(0)
 
     def course(self, minutes: Vector) -> tuple[Vector, Vector]:
-        """Salt by time and depth, and its mean [both g per 100 g fish].
+        """Salt by time and depth, and its mean [g per 100 g fish].
 
         The shape is the slab's beside a bath (dry salt lies in a film of its own saturated brine); its sum is set to
         what the ledger counts as gone in, which also knows edges, coverage and the salt's time to dissolve.
