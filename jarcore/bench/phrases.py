@@ -223,14 +223,17 @@ def _ingredient(
     words: str, pantry: Pantry, among: set[Any] | None = None
 ) -> tuple[Ingredient | None, list[Candidate], str]:
     """The one ingredient that the words name; else the candidates; and the words that name nothing."""
-    said = [word for word in re.findall(r"[^\W\d_]+", words) if word not in IDLE]
-    bare = frozenset(_bare(word) for word in said)
+    spoken = re.findall(r"[^\W\d_]+", words)
+    said = [word for word in spoken if word not in IDLE]
+    whole, bare = (frozenset(_bare(word) for word in some) for some in (spoken, said))
     rows_of = [one for one in pantry.ingredients.values() if among is None or one.id in among]
     if not bare:
         return None, [], ""
-    exact = [one for one in rows_of if bare in _named(one)]
-    if exact:
+    exact = [one for one in rows_of if whole in _named(one)] or [one for one in rows_of if bare in _named(one)]
+    if len(exact) == 1:
         return exact[0], [], ""
+    if exact:
+        return None, [{"id": one.id, "name": one.name} for one in exact], ""
     # All that was said is part of a name: '1 tsp smoked paprika' among two paprikas.
     within = [one for one in rows_of if any(bare <= name for name in _named(one))]
     # A whole name is part of what was said: the rest is told back.

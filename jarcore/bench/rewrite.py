@@ -55,7 +55,8 @@ def rewrite(
         amount = {**_written(old), "unit": new_unit}
         text = None if old.amount is None else "Its mass is not known, so only the unit or basis changed."
         return {"patch": _patch(way, old, amount, fields), "kept": False, "text": text}
-    low, middle, high = (tidy(end * times) for end in ends)
+    # Near a hundred per cent of the jar a small share decides: it is written out further.
+    low, middle, high = (tidy(end * times, 6 if new_basis == "jar" else 4) for end in ends)
     amount = {"value": middle, "unit": new_unit} if low == high else {"low": low, "high": high, "unit": new_unit}
     return {"patch": _patch(way, old, amount, fields), "kept": True, "text": None}
 
@@ -111,10 +112,11 @@ def _trial(
 ) -> float | None:
     """Grams of one of the new unit on the new basis, in this jar."""
     tried: Any = copy.deepcopy(dict(document))
-    own = tried["jars"][jar]["lines"][line]
+    written = tried["jars"][jar]["lines"][line]
+    own = dict(written) if isinstance(written, Mapping) else {}
     for key in ("per", "of", "by"):
         own.pop(key, None)
-    own |= {"amount": {"value": 1.0, "unit": unit}, **fields}
+    tried["jars"][jar]["lines"][line] = {**own, "amount": {"value": 1.0, "unit": unit}, **fields}
     return evaluate(tried, pantry)["jars"][jar]["lines"][line]["mass_g"]
 
 

@@ -101,8 +101,7 @@ def bath_uptake(fourier: float, alpha: float) -> float:
         return 0.0
     if fourier < 0.002:
         # Crank 4.45, for times too short for the series.
-        z = math.sqrt(fourier) / alpha
-        return (1 + alpha) * (1 - _erfcx(z)) if z < 5 else 1.0
+        return min(1.0, (1 + alpha) * (1 - _erfcx(math.sqrt(fourier) / alpha)))
     left = 0.0
     for q in bath_roots(round(alpha, 6)):
         term = 2 * alpha * (1 + alpha) / (1 + alpha + alpha * alpha * q * q) * math.exp(-q * q * fourier)

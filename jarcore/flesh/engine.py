@@ -6,6 +6,7 @@ One chain is one stage (salt, rinse, rest; side one, flip, rest); the end of one
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -101,11 +102,27 @@ def salt_profile(
     Returns: depths of the cells' middles [m], and one row of salt [g/g water] for each time. The bath is one more
     cell, so that salt is conserved.
     """
+    depths, stage = _beside_bath(way_m, diffusivity, bath_water_g, flesh_water_g, cells)
+    start = np.zeros(cells + 1)
+    start[0] = bath_salt_g / bath_water_g
+    return depths, stage.at(start, np.asarray(times_s, dtype=float))[:, 1:]
+
+
+@lru_cache(maxsize=256)
+def _beside_bath(
+    way_m: float, diffusivity: float, bath_water_g: float, flesh_water_g: float, cells: int
+) -> tuple[Vector, Chain]:
+    """Depths of the cells' middles [m] and the stage, kept: the same jar is asked for its shell, its course and its rest."""
     widths = graded_widths(way_m, cells)
     scale = flesh_water_g / way_m
     capacities = np.concatenate(([bath_water_g], widths * scale))
     links = np.concatenate(([face_link(widths[0], diffusivity) * scale], slab_links(widths, diffusivity) * scale))
-    start = np.zeros(cells + 1)
-    start[0] = bath_salt_g / bath_water_g
-    states = chain(capacities, links).at(start, np.asarray(times_s, dtype=float))
-    return np.cumsum(widths) - widths / 2, states[:, 1:]
+    return np.cumsum(widths) - widths / 2, chain(capacities, links)
+
+
+@lru_cache(maxsize=256)
+def closed_slab(way_m: float, diffusivity: float, cells: int, open_face: bool) -> Chain:
+    """A slab of WAY_M [m] by itself, every face closed, or one held at nothing; kept, for a rest depends on no jar."""
+    widths = graded_widths(way_m, cells)
+    first = (face_link(widths[0], diffusivity), 0.0) if open_face else None
+    return chain(widths, slab_links(widths, diffusivity), first)

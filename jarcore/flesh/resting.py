@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from jarcore.flesh.engine import Vector, chain, face_link, graded_widths, slab_links
+from jarcore.flesh.engine import Vector, closed_slab
 
 
 def rested_profile(start: Vector, way_m: float, diffusivity: float, rinse_s: float, times_s: Vector) -> Vector:
@@ -12,11 +12,7 @@ def rested_profile(start: Vector, way_m: float, diffusivity: float, rinse_s: flo
     [m]; diffusivity [m2/s]; rinse_s, how long the open face is held at nothing [s]; times_s, after the rinse [s].
     Returns: one row for each time. Nothing leaves while it rests, so the mean stays.
     """
-    widths = graded_widths(way_m, len(start))
-    links = slab_links(widths, diffusivity)
-    state = start
-    if rinse_s > 0:
-        rinse = chain(widths, links, (face_link(widths[0], diffusivity), 0.0))
-        state = rinse.at(start, rinse_s)
-    rows: Vector = np.atleast_2d(chain(widths, links).at(state, times_s))
+    cells = len(start)
+    state = closed_slab(way_m, diffusivity, cells, open_face=True).at(start, rinse_s) if rinse_s > 0 else start
+    rows: Vector = np.atleast_2d(closed_slab(way_m, diffusivity, cells, open_face=False).at(state, times_s))
     return np.maximum(rows, 0.0)

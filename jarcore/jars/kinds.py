@@ -186,14 +186,14 @@ def _liquid(contents: Contents, fish: MeasuredFish, standing: Standing, minutes:
 
 
 def _coated(contents: Contents, coat: Coat) -> SaltStep:
-    """Only the pick-up's salt is eaten."""
+    """Only the pick-up's salt is eaten, and no more can be picked up than is made."""
     whole = contents.contact
     if not whole.mass_g:
         return SaltStep(0.0, 0.0, 0.0, 0.0, 0.0)
     share = whole.salt_g / whole.mass_g
-    sodium = whole.other_sodium_mg / whole.mass_g * coat.pick_up_g
-    added = share * coat.set_out_g
-    return SaltStep(added, share * coat.pick_up_g, 0.0, share * coat.low_g, share * coat.high_g, sodium)
+    low, middle, high = (min(grams, whole.mass_g) for grams in (coat.low_g, coat.pick_up_g, coat.high_g))
+    sodium = whole.other_sodium_mg / whole.mass_g * middle
+    return SaltStep(share * coat.set_out_g, share * middle, 0.0, share * low, share * high, sodium)
 
 
 def _eaten(contents: Contents, read: Quantities) -> SaltStep:

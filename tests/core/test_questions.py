@@ -252,3 +252,42 @@ class SuggestTest(TestCase):
             answer = evaluate(changed(zander(), fish=fish, jars=[{"id": "x", **starter["jar"]}]))
             self.assertTrue(answer["jars"][0]["reading"]["complete"], starter["id"])
             self.assertFalse([n for n in answer["notices"] if n["code"] in ("out-of-range", "unit-basis-mismatch")])
+
+
+class NamesTest(TestCase):
+    def test_every_name_of_the_pantry_is_read_as_itself(self) -> None:
+        """Each name and synonym, typed with an amount, finds its own row; a name of two rows is asked about."""
+        names: dict[str, set[str]] = {}
+        for one in PANTRY.ingredients.values():
+            for name in (one.name, *one.synonyms):
+                names.setdefault(name.lower(), set()).add(one.id)
+        for name, ids in names.items():
+            if any(character.isdigit() for character in name):
+                continue  # "Spirit 40 %" holds an amount of its own
+            for text in (f"30 g {name}", f"{name} 30 g", f"1/2 tsp {name}"):
+                read = read_phrase(text, PANTRY, "marinade", 500.0, [])
+                found = {read["line"]["ingredient"]} if read["line"] and read["line"]["ingredient"] else set()
+                if len(ids) == 1:
+                    self.assertEqual(found, ids, text)
+                else:
+                    self.assertEqual({one["id"] for one in read["candidates"]}, ids, text)
+
+    def test_every_starter_explains_all_its_readings(self) -> None:
+        for starter in shelf():
+            document = changed(zander(), jars=[{"id": "x", **starter["jar"]}])
+            reading = evaluate(document)["jars"][0]["reading"]
+            for name in (
+                "salt_pct_of_fish",
+                "salt_pct",
+                "sugar_pct",
+                "acid_pct_citric",
+                "ph",
+                "hydration_pct",
+                "alcohol_pct_volume",
+            ):
+                found = explain(document, name, 0)
+                assert found is not None
+                if reading[name] is not None and found["steps"]:
+                    self.assertAlmostEqual(
+                        found["steps"][-1]["value"], reading[name], places=6, msg=f"{starter['id']} {name}"
+                    )

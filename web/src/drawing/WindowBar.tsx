@@ -154,7 +154,7 @@ function SlimBar({
   const soft = window.latest_min_range;
   return (
     <div
-      className="relative h-5"
+      className="relative h-5 overflow-hidden rounded-control"
       role="img"
       data-binding={window.binding}
       aria-label={`${label}: best ${duration(best_from_min)} to ${duration(best_to_min)}, latest ${duration(latest_min)}, limited by ${BINDING[window.binding]}`}

@@ -1,11 +1,8 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
-import { useParams, useRouteContext } from '@tanstack/react-router';
+import { useParams } from '@tanstack/react-router';
 import { useState } from 'react';
-import { type FormulaDocument, formulaQuery, pantryQuery } from '@/api';
-import { BenchContext, type Proposal } from '@/formula/BenchContext';
+import { BenchContext } from '@/formula/BenchContext';
 import { list } from '@/formula/document';
-import { useDraft } from '@/formula/draft/useDraft';
-import { useEvaluation } from '@/formula/useEvaluation';
+import { useFormula } from '@/formula/useFormula';
 import { AboutDialog } from './AboutDialog';
 import { ChangePreview } from './change/ChangePreview';
 import { ScaleDialog } from './change/ScaleDialog';
@@ -32,32 +29,13 @@ const focus = (label: string) => document.querySelector<HTMLElement>(`[aria-labe
 
 /** The formula: fish on the left, jars in the order they touch it, readings on the right, the window at the foot. */
 function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
-  const role = useRouteContext({ from: '/$kitchen' }).kitchen.role;
-  const opened = useSuspenseQuery(formulaQuery(kitchen, formula)).data;
-  const pantry = useSuspenseQuery(pantryQuery).data;
-  const draft = useDraft(kitchen, formula, { ...opened, document: opened.document as FormulaDocument });
-  const { answer, stale, want } = useEvaluation(draft.document);
+  const { bench, draft, stale, versions, proposal, drop } = useFormula(kitchen, formula);
   const [chosen, setChosen] = useState(0);
   const [asked, setAsked] = useState<Asked>(null);
-  const [proposal, setProposal] = useState<Proposal | null>(null);
   const [keysOn, setKeysOn] = useState(localStorage.getItem(KEYS_ON) !== 'off');
   const jars = list(draft.document.jars);
   const open = Math.min(chosen, Math.max(jars.length - 1, 0));
-  const readOnly = role === 'viewer';
-  const bench = {
-    kitchen,
-    formula,
-    document: draft.document,
-    change: (next: FormulaDocument, key?: string) => {
-      // Asked before it is drawn: the core reckons while the page does.
-      want(next);
-      draft.change(next, key);
-    },
-    evaluation: answer,
-    pantry,
-    readOnly,
-    propose: setProposal,
-  };
+  const { readOnly } = bench;
 
   function press(key: Key) {
     if (key === '?') setAsked('keys');
@@ -84,7 +62,7 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
             draft={draft}
             kitchen={kitchen}
             formula={formula}
-            versions={opened.versions}
+            versions={versions}
             stale={stale}
             asking={asked === 'version'}
             onAsk={(asking) => setAsked(asking ? 'version' : null)}
@@ -110,7 +88,7 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
       <AddJar open={asked === 'add'} onClose={close} onOpenJar={setChosen} />
       <AboutDialog open={asked === 'about'} onClose={close} />
       <ScaleDialog open={asked === 'scale'} onClose={close} />
-      <ChangePreview proposal={proposal} onClose={() => setProposal(null)} />
+      <ChangePreview proposal={proposal} onClose={drop} />
       <KeysDialog
         open={asked === 'keys'}
         onClose={close}

@@ -1,13 +1,10 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
-import { Link, useParams, useRouteContext, useSearch } from '@tanstack/react-router';
+import { Link, useParams, useSearch } from '@tanstack/react-router';
 import { useState } from 'react';
-import { type FormulaDocument, formulaQuery, pantryQuery } from '@/api';
 import { KINDS } from '@/app/texts';
 import { BenchContext } from '@/formula/BenchContext';
 import { at, list, text } from '@/formula/document';
 import { ConflictDialog } from '@/formula/draft/ConflictDialog';
-import { useDraft } from '@/formula/draft/useDraft';
-import { useEvaluation } from '@/formula/useEvaluation';
+import { useFormula } from '@/formula/useFormula';
 import { Choice } from '@/ui';
 import { JarInTime } from './JarInTime';
 
@@ -18,12 +15,8 @@ export function WindowScreen() {
 
 /** A jar of the formula through time: the cut across, the fish at each minute, and what would move the window. */
 function WindowOf({ kitchen, formula }: { kitchen: string; formula: number }) {
-  const role = useRouteContext({ from: '/$kitchen' }).kitchen.role;
   const { jar: asked } = useSearch({ from: '/$kitchen/window/$formula' });
-  const opened = useSuspenseQuery(formulaQuery(kitchen, formula)).data;
-  const pantry = useSuspenseQuery(pantryQuery).data;
-  const draft = useDraft(kitchen, formula, { ...opened, document: opened.document as FormulaDocument });
-  const { answer, stale, want } = useEvaluation(draft.document);
+  const { bench, draft, stale } = useFormula(kitchen, formula);
   const [chosen, setChosen] = useState(asked);
   const jars = list(draft.document.jars);
   const jar = Math.min(chosen, Math.max(jars.length - 1, 0));
@@ -33,19 +26,7 @@ function WindowOf({ kitchen, formula }: { kitchen: string; formula: number }) {
       `${place + 1} ${text(at(one, ['name'])) ?? KINDS[text(at(one, ['kind'])) ?? ''] ?? 'Jar'}`,
     ]),
   );
-  const bench = {
-    kitchen,
-    formula,
-    document: draft.document,
-    change: (next: FormulaDocument, key?: string) => {
-      want(next);
-      draft.change(next, key);
-    },
-    evaluation: answer,
-    pantry,
-    readOnly: role === 'viewer',
-    propose: () => {},
-  };
+  const answer = bench.evaluation;
   return (
     <BenchContext value={bench}>
       <main className="flex grow flex-col gap-3 p-3" data-stale={stale} aria-busy={stale}>
