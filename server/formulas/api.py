@@ -54,6 +54,7 @@ class FormulaList(Schema):
     items: list[FormulaItem]
     total: int
     tags: list[str]
+    species: list[str]
 
 
 class VersionItem(Schema):
@@ -154,7 +155,12 @@ def list_formulas(
     found = selectors.formulas(mine, q, fish, kind, tag)
     first = (min(max(page, 1), 100_000) - 1) * selectors.PAGE
     items = found.defer("document", "search_text")[first : first + selectors.PAGE]
-    return {"items": list(items), "total": found.count(), "tags": selectors.tags_of(mine)}
+    return {
+        "items": list(items),
+        "total": found.count(),
+        "tags": selectors.tags_of(mine),
+        "species": selectors.species_of(mine),
+    }
 
 
 @router.post(

@@ -22,6 +22,12 @@ def formulas(kitchen: Kitchen, words: str = "", fish: str = "", kind: str = "", 
     return found
 
 
+def species_of(kitchen: Kitchen) -> list[str]:
+    """Ids of the fish in use in the kitchen."""
+    found = Formula.objects.of(kitchen).exclude(species="").values_list("species", flat=True).distinct()
+    return sorted(found.order_by("species"))
+
+
 def tags_of(kitchen: Kitchen) -> list[str]:
     """Tags in use in the kitchen."""
     each = Formula.objects.of(kitchen).annotate(tag=Func(F("tags"), function="unnest")).values_list("tag", flat=True)

@@ -64,3 +64,58 @@ class KeepTypingTest(BrowserTest):
         self.bench.settled()
         self.assertEqual(self.bench.field("Thickness").get_attribute("value"), "31")
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
+
+    def test_both_add_a_line_and_a_clash_is_named_as_a_cook_would(self) -> None:
+        self.open_zander()
+        other = self.second()
+        other.type_line("2 g dill")
+        other.type("Amount of Caraway seed", "5")
+        other.settled()
+        self.bench.type_line("1 g lemon zest")
+        self.bench.type("Amount of Caraway seed", "4")
+        self.bench.sees("[role=dialog]", "Caraway dry brine › Caraway seed › amount")
+        self.bench.sees("[role=dialog]", "was 3")
+        self.bench.press("Go on with these")
+        self.bench.settled()
+        lines = self.stored().document["jars"][0]["lines"]
+        self.assertEqual(
+            {line["ingredient"] for line in lines}, {"sea-salt-fine", "caraway-seed", "dill", "lemon-zest"}
+        )
+        self.assertEqual(next(line for line in lines if line["ingredient"] == "caraway-seed")["amount"]["value"], 4)
+
+    def test_questions_without_a_connection_say_so_and_keep_what_was_typed(self) -> None:
+        self.open_zander()
+        self.addCleanup(self.offline, False)
+        self.offline(True)
+        self.bench.field("Add a line").send_keys("2 g dill")
+        self.bench.sees("section[aria-label='Open jar'] p[role=status]", "what you typed stays here")
+        self.bench.press("Schools")
+        self.bench.sees("[role=dialog] [role=alert]", "does not answer")
+        self.bench.close()
+        self.assertEqual(self.bench.field("Add a line").get_attribute("value"), "2 g dill")
+
+    def test_tags_notes_and_spoons_of_the_formula(self) -> None:
+        self.open_zander()
+        spoons = self.bench.text("tr[data-line=l1] td:nth-child(4) span:last-child")
+        self.bench.press("Notes")
+        self.bench.type("Tags", "galley, winter")
+        self.bench.type("Notes", "Crush the caraway coarsely.")
+        self.bench.choose("Spoons and cups", "metric")
+        self.bench.close()
+        self.bench.settled()
+        document = self.stored().document
+        self.assertEqual((document["tags"], document["measures"]), (["galley", "winter"], "metric"))
+        self.assertEqual(document["notes"], "Crush the caraway coarsely.")
+        self.assertEqual(spoons, "1 3/8 tsp")
+        self.driver.find_element("link text", "Jar Table").click()
+        self.table.choose("Tag", "winter")
+        self.table.waits_for(ZANDER)
+
+    def test_a_mark_where_a_caution_arises_leads_to_it(self) -> None:
+        self.enter()
+        self.table.open("Herring, vinegar and dill")
+        self.bench.settled()
+        self.bench.choose("Place", "counter")
+        self.bench.one("section[aria-label='Open jar'] [data-mark-of=histamine-counter]").click()
+        summary = self.driver.switch_to.active_element
+        self.assertIn("may not stand on the counter", summary.text)

@@ -23,6 +23,9 @@ class SetAJarTest(BrowserTest):
         self.table.type("Search formulas", "caraway")
         self.table.waits_for(ZANDER)
         self.table.type("Search formulas", "")
+        self.table.choose("Fish", "gurnard")
+        self.table.waits_for("Gurnard, mustard buttermilk")
+        self.table.choose("Fish", "")
         self.table.choose("Kind of jar", "batter")
         self.table.waits_for("Plaice in beer batter")
 

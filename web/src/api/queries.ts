@@ -24,6 +24,7 @@ export const pantryQuery = queryOptions({
 
 export interface Filters {
   q?: string;
+  fish?: string;
   kind?: string;
   tag?: string;
 }

@@ -1151,6 +1151,8 @@ export interface components {
         FormulaList: {
             /** Items */
             items: components["schemas"]["FormulaItem"][];
+            /** Species */
+            species: string[];
             /** Tags */
             tags: string[];
             /** Total */

@@ -15,6 +15,8 @@ interface Props {
   /** The planned contact time [min], if any. */
   contact: number | null;
   onContact?: (minutes: number) => void;
+  /** The planned time [min], where the handle may stand elsewhere. */
+  planned?: number | null;
   label: string;
   /** Where the bar ends [min], so that several are aligned; without it each ends behind its own latest. */
   end?: number;
@@ -28,7 +30,7 @@ const tidy = (minutes: number) => {
 };
 
 /** Earliest, best and latest on one bar, with a handle for the planned time; soft edges show what is uncertain. */
-export function WindowBar({ window, contact, onContact, label, end: until, slim }: Props) {
+export function WindowBar({ window, contact, onContact, planned, label, end: until, slim }: Props) {
   const { earliest_min, best_from_min, best_to_min, latest_min } = window;
   const end = until ?? Math.max(latest_min * 1.12, (contact ?? 0) * 1.02, 1);
   const at = scalePow().exponent(BEND).domain([0, end]).range([0, 100]);
@@ -86,6 +88,14 @@ export function WindowBar({ window, contact, onContact, label, end: until, slim 
         className="absolute top-8 h-8 w-[3px] bg-stop"
         style={{ left: `calc(${at(latest_min)}% - 1px)` }}
       />
+      {planned != null && planned <= end && (
+        <div
+          className="absolute top-8 h-8 border-l-2 border-dashed border-ink"
+          style={{ left: `${at(planned)}%` }}
+          title={`planned: ${duration(planned)}`}
+          data-part="planned"
+        />
+      )}
       {ticks.map((minutes) => (
         <div
           key={minutes}

@@ -12,6 +12,8 @@ export function useQuestion<T>(key: unknown[], ask: (() => Promise<T>) | null) {
     placeholderData: keepPreviousData,
     gcTime: 0,
     retry: false,
+    // The browser's own word on being online is not waited for: the server may stand on this very machine.
+    networkMode: 'always',
   });
   return {
     answer: ask ? (asked.data ?? null) : null,

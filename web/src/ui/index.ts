@@ -7,3 +7,4 @@ export { Finder } from './Finder';
 export { keepable, NumberInput, TextInput } from './inputs';
 export { LinkButton } from './LinkButton';
 export { MenuItem, menuLook } from './Menu';
+export { Trouble } from './Trouble';

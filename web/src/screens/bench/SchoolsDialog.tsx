@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import type { Comparison, Question } from '@/api';
+import { type Comparison, Problem, type Question } from '@/api';
 import { useBench } from '@/formula/BenchContext';
 import { patched } from '@/formula/patch';
 import { compare, schools } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
-import { Dialog } from '@/ui';
+import { Dialog, Trouble } from '@/ui';
 import { Differences } from './change/Differences';
 
 interface Props {
@@ -16,16 +16,22 @@ interface Props {
 /** Where good cooks disagree on this jar, this fish and this heat: both ways with their reasons, as switches. */
 export function SchoolsDialog({ open, onClose, jar }: Props) {
   const { document, apply } = useBench();
-  const { answer } = useQuestion(['schools', document], open ? () => schools(document) : null);
+  const { answer, problem } = useQuestion(['schools', document], open ? () => schools(document) : null);
+  const [failed, setFailed] = useState<string>();
   const [changed, setChanged] = useState<{ question: string; comparison: Comparison } | null>(null);
   const mine = answer?.filter((one) => one.path === `/jars/${jar}` || !one.path.startsWith('/jars/')) ?? [];
 
   async function pick(question: Question, place: number) {
     const option = question.options[place];
     if (!option || option.chosen) return;
-    const comparison = await compare(document, patched(document, option.patch));
-    apply(option.patch);
-    setChanged({ question: question.question, comparison });
+    try {
+      const comparison = await compare(document, patched(document, option.patch));
+      apply(option.patch);
+      setChanged({ question: question.question, comparison });
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      setFailed(error.detail);
+    }
   }
 
   const close = () => {
@@ -40,7 +46,8 @@ export function SchoolsDialog({ open, onClose, jar }: Props) {
       says="Good cooks disagree here. The first of each is our default; switch, and see what that changes."
       wide
     >
-      {!answer && <p className="mt-4 text-quiet">Looking up …</p>}
+      {!answer && !problem && <p className="mt-4 text-quiet">Looking up …</p>}
+      <Trouble words={problem?.detail ?? failed} />
       <div className="mt-3 space-y-3">
         {mine.map((question) => (
           <fieldset key={question.question} className="border-t border-line pt-2">

@@ -3,9 +3,8 @@ import type { TimeWindow } from '@/api';
 import { WindowBar } from '@/drawing';
 import { duration, millimetres, percent } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
-import { at, text } from '@/formula/document';
-
-const MINUTES: Record<string, number> = { s: 1 / 60, min: 1, h: 60, d: 1440 };
+import { text } from '@/formula/document';
+import { usePlanned } from '@/formula/usePlanned';
 
 const NO_WINDOW: Record<string, string> = {
   any: 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.',
@@ -14,13 +13,10 @@ const NO_WINDOW: Record<string, string> = {
 
 /** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
 export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
-  const { evaluation, value, set, readOnly, kitchen, formula } = useBench();
+  const { evaluation, value, kitchen, formula } = useBench();
   const window = evaluation?.jars[jar]?.window;
   const fish = evaluation?.fish;
-  const way = ['jars', jar, 'method', 'contact_time'];
-  const planned = at(value(way), ['value']);
-  const contact =
-    typeof planned === 'number' ? planned * (MINUTES[text(value([...way, 'unit'])) ?? ''] ?? 1) : null;
+  const { planned: contact, plan } = usePlanned(jar);
   const kind = text(value(['jars', jar, 'kind'])) ?? 'any';
   const unable = evaluation?.notices.find(
     (notice) =>
@@ -47,12 +43,7 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
       </div>
       {window ? (
         <>
-          <WindowBar
-            window={window}
-            contact={contact}
-            label="Planned contact time"
-            onContact={readOnly ? undefined : (minutes) => set(way, { value: minutes, unit: 'min' })}
-          />
+          <WindowBar window={window} contact={contact} label="Planned contact time" onContact={plan} />
           <Advice window={window} contact={contact} />
         </>
       ) : (

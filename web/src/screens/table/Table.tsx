@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate, useRouteContext } from '@tanstack/react-router';
 import { useState } from 'react';
-import { api, type Filters, formulasQuery, type Problem, taken } from '@/api';
+import { api, type Filters, formulasQuery, type Problem, pantryQuery, taken } from '@/api';
 import { KINDS } from '@/app/texts';
 import { shelfScale } from '@/drawing';
 import { Button, Choice, LinkButton, TextInput } from '@/ui';
@@ -29,6 +29,8 @@ export function Table() {
     items.flatMap((item) => item.card.jars.map((jar) => jar.strata)),
     HIGHEST,
   );
+  const pantry = useQuery(pantryQuery).data;
+  const nameOf = (id: string) => pantry?.species.find((one) => one.id === id)?.name ?? id;
   const filtered = Object.values(filters).some(Boolean);
 
   async function start() {
@@ -56,6 +58,15 @@ export function Table() {
           className="w-72"
           value={filters.q ?? ''}
           onType={(q) => setFilters({ ...filters, q: String(q) })}
+        />
+        <Choice
+          label="Fish"
+          value={filters.fish ?? ''}
+          choices={{
+            '': 'every fish',
+            ...Object.fromEntries((asked.data?.species ?? []).map((id) => [id, nameOf(id)])),
+          }}
+          onPick={(fish) => setFilters({ ...filters, fish })}
         />
         <Choice
           label="Kind of jar"

@@ -1,42 +1,32 @@
-import { Tabs } from 'radix-ui';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Evaluation, Json } from '@/api';
 import { WindowBar } from '@/drawing';
-import { duration, plain } from '@/format/numbers';
+import { duration } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
-import { at, text } from '@/formula/document';
+import { text } from '@/formula/document';
 import { profiles, windows } from '@/formula/questions';
+import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
-import { Button, Exports, NumberInput } from '@/ui';
-import { After } from './After';
-import { Aligned } from './Aligned';
-import { CrossSection } from './CrossSection';
-import { Curves } from './Curves';
-import { Heat } from './Heat';
-import { Influences } from './Influences';
+import { Button, NumberInput, Trouble } from '@/ui';
+import { CutPlate } from './CutPlate';
+import { LookFurther } from './LookFurther';
 import { momentAt } from './moment';
-import { Service } from './Service';
 import { StateNow } from './StateNow';
 
-const MINUTES: Record<string, number> = { s: 1 / 60, min: 1, h: 60, d: 1440 };
-const TAB =
-  'border-b-2 border-transparent px-3 py-1.5 data-[state=active]:border-kelp data-[state=active]:font-semibold';
 const LIQUIDS = ['marinade', 'wet_brine', 'soak'];
+/** The minute as a field shows it: a tenth below ten, whole ones above. */
+const shownMinutes = (minutes: number) =>
+  minutes < 10 ? Math.round(minutes * 10) / 10 : Math.round(minutes);
 
-/** One jar through time, and below it what it would be on other cuts, colder, thicker, afterwards, in the heat. */
+/** One jar through time: the cut across, the fish at each minute, the window, and what lies beside it. */
 export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evaluation }) {
-  const { document, value, set, readOnly } = useBench();
-  const chart = useRef<SVGSVGElement>(null);
+  const { document, value } = useBench();
   const [chosen, setChosen] = useState<number | null>(null);
   const asked = useQuestion(['profiles', document], () => profiles(document));
   const compared = useQuestion(['windows', jar, document], () => windows(document, jar));
+  const { planned, plan } = usePlanned(jar);
   const window = evaluation.jars[jar]?.window;
   const profile = asked.answer?.jars[jar];
-  const way = ['jars', jar, 'method', 'contact_time'];
-  const planned = at(value(way), ['value']);
-  const contact =
-    typeof planned === 'number' ? planned * (MINUTES[text(value([...way, 'unit'])) ?? ''] ?? 1) : null;
-  const kind = text(value(['jars', jar, 'kind'])) ?? '';
 
   if (!window) {
     return (
@@ -46,51 +36,16 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
       </p>
     );
   }
-  const minutes = chosen ?? contact ?? window.best_from_min;
+  const minutes = chosen ?? planned ?? window.best_from_min;
   const now = profile?.t_min.length ? momentAt(profile, minutes) : null;
+  const dry = !LIQUIDS.includes(text(value(['jars', jar, 'kind'])) ?? '');
   return (
     <>
+      <Trouble words={asked.problem?.detail ?? compared.problem?.detail} />
       <div className="grid gap-3 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <section aria-label="The cut across" className="rounded-plate border border-line bg-plate p-3">
-          {now && profile ? (
-            <>
-              <CrossSection
-                fish={evaluation.fish}
-                profile={profile}
-                now={now}
-                skin={text(value(['fish', 'skin'])) ?? 'none'}
-                boned={value(['fish', 'bone']) === 'in'}
-                slashes={Number(value(['fish', 'slashes', 'per_side']) ?? 0)}
-                chart={chart}
-              />
-              <div className="flex flex-wrap items-center gap-4 text-sm text-quiet">
-                <Key
-                  pattern="brine"
-                  words="salt, deeper where there is more; dashed lines at the figures beside them"
-                />
-                {now.acidMm > 0 && <Key pattern="acid" words="turned by acid, still raw" />}
-                <span className="ml-auto">
-                  <Exports
-                    name="cut-across"
-                    chart={chart}
-                    rows={() => [
-                      [
-                        'time [min]',
-                        ...profile.depth_mm.map((depth) => `salt at ${depth.toFixed(2)} mm [%]`),
-                        'acid depth [mm]',
-                      ],
-                      ...profile.t_min.map((t, row) => [
-                        t,
-                        ...(profile.salt_pct[row] ?? []),
-                        profile.acid_depth_mm[row] ?? 0,
-                      ]),
-                    ]}
-                  />
-                </span>
-              </div>
-              <Figures depths={profile.depth_mm} salt={now.salt} />
-            </>
-          ) : (
+          {now && profile && <CutPlate fish={evaluation.fish} profile={profile} now={now} />}
+          {!now && (
             <p className="text-quiet">
               {asked.answer
                 ? 'This jar works on the surface only: nothing goes in that could be drawn.'
@@ -98,7 +53,7 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
             </p>
           )}
         </section>
-        <section className="rounded-plate border border-line bg-plate p-3">
+        <section aria-label="The minute" className="rounded-plate border border-line bg-plate p-3">
           <div className="mb-1 flex items-center gap-2">
             <label htmlFor="minute" className="font-title text-lg font-semibold">
               At
@@ -106,130 +61,39 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
             <NumberInput
               id="minute"
               label="Minute to look at"
-              value={Number(plain(minutes, minutes < 10 ? 1 : 0).replaceAll(',', ''))}
+              value={shownMinutes(minutes)}
               onType={(typed: Json) => setChosen(typeof typed === 'number' && typed >= 0 ? typed : null)}
               className="w-20"
             />
             <span>min</span>
-            {!readOnly && (
-              <Button
-                look="plain"
-                className="ml-auto min-h-8! px-2! text-sm"
-                onClick={() => set(way, { value: Math.round(minutes), unit: 'min' })}
-              >
+            {plan && (
+              <Button look="plain" className="ml-auto min-h-8! px-2! text-sm" onClick={() => plan(minutes)}>
                 Plan {duration(minutes)}
               </Button>
             )}
           </div>
-          {now ? (
-            <StateNow now={now} window={window} dry={!LIQUIDS.includes(kind)} />
-          ) : (
-            <p className="text-quiet">{window.reasons[0]}</p>
-          )}
+          {now && <StateNow now={now} window={window} dry={dry} />}
+          {!now && <p className="text-quiet">{window.reasons[0]}</p>}
         </section>
       </div>
       <section aria-label="Window" className="rounded-plate border border-line bg-plate px-4 py-2">
-        <WindowBar window={window} contact={minutes} label="Time in the jar" onContact={setChosen} />
+        <WindowBar
+          window={window}
+          contact={minutes}
+          planned={planned}
+          label="Time in the jar"
+          onContact={setChosen}
+        />
         <p className="text-sm text-quiet">
-          {contact === null ? 'No time is planned yet.' : `Planned: ${duration(contact)}.`} At{' '}
+          {planned === null ? 'No time is planned yet.' : `Planned: ${duration(planned)}.`} At{' '}
           {duration(window.latest_min)}: {window.reasons[0]}.
           {window.moves.length > 0 &&
             ` The latest would be ${window.moves.map((move) => `${duration(move.latest_min)} with ${move.change}`).join('; ')}.`}
         </p>
         {window.groups.length > 0 && <Groups groups={window.groups} />}
       </section>
-      <Tabs.Root defaultValue="cut" className="rounded-plate border border-line bg-plate px-4 pb-3">
-        <Tabs.List aria-label="Look further" className="flex flex-wrap border-b border-line">
-          {Object.entries(TABS).map(([id, words]) => (
-            <Tabs.Trigger key={id} value={id} className={TAB}>
-              {words}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        <Tabs.Content value="cut">
-          {compared.answer ? <Aligned bars={compared.answer.by_cut} label="By cut" /> : <Wait />}
-        </Tabs.Content>
-        <Tabs.Content value="cold">
-          {compared.answer ? (
-            <Aligned bars={compared.answer.by_temperature} label="By temperature" />
-          ) : (
-            <Wait />
-          )}
-        </Tabs.Content>
-        <Tabs.Content value="curves">
-          <Curves jar={jar} />
-        </Tabs.Content>
-        <Tabs.Content value="moves">
-          {compared.answer ? <Influences influences={compared.answer.influences} /> : <Wait />}
-        </Tabs.Content>
-        <Tabs.Content value="service">
-          <Service jar={jar} />
-        </Tabs.Content>
-        <Tabs.Content value="after">{profile ? <After profile={profile} /> : <Wait />}</Tabs.Content>
-        <Tabs.Content value="heat">
-          {asked.answer ? <Heat cooking={asked.answer.cooking} /> : <Wait />}
-        </Tabs.Content>
-      </Tabs.Root>
+      <LookFurther jar={jar} compared={compared.answer} courses={asked.answer} />
     </>
-  );
-}
-
-const TABS = {
-  cut: 'By cut',
-  cold: 'By temperature',
-  curves: 'Curves',
-  moves: 'What moves it',
-  service: 'Time until service',
-  after: 'After the jar',
-  heat: 'In the heat',
-};
-
-const Wait = () => <p className="pt-2 text-quiet">Reckoning …</p>;
-
-function Key({ pattern, words }: { pattern: string; words: string }) {
-  return (
-    <span className="flex items-center gap-1.5">
-      <svg width="16" height="16" aria-hidden="true">
-        {pattern === 'brine' ? (
-          <rect width="16" height="16" rx="3" className="fill-brine" />
-        ) : (
-          <rect width="16" height="16" rx="3" fill={`url(#hatch-${pattern})`} />
-        )}
-      </svg>
-      {words}
-    </span>
-  );
-}
-
-/** Salt by depth as a table, for those who cannot see the drawing. */
-function Figures({ depths, salt }: { depths: number[]; salt: number[] }) {
-  const shown = depths
-    .map((depth, place) => [depth, salt[place] ?? 0] as const)
-    .filter((_, place) => place % 7 === 0);
-  return (
-    <details className="mt-1 text-sm">
-      <summary className="cursor-pointer text-quiet">Salt by depth, in figures</summary>
-      <table>
-        <tbody>
-          <tr>
-            <th className="pr-3 text-left font-normal">mm from an open face</th>
-            {shown.map(([depth]) => (
-              <td key={depth} className="px-2 text-right">
-                {depth.toFixed(1)}
-              </td>
-            ))}
-          </tr>
-          <tr>
-            <th className="pr-3 text-left font-normal">% salt</th>
-            {shown.map(([depth, value]) => (
-              <td key={depth} className="px-2 text-right">
-                {value.toFixed(2)}
-              </td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
-    </details>
   );
 }
 

@@ -2,7 +2,7 @@ import { type Proposal, useBench } from '@/formula/BenchContext';
 import { patched } from '@/formula/patch';
 import { compare } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
-import { Button, Dialog } from '@/ui';
+import { Button, Dialog, Trouble } from '@/ui';
 import { Differences } from './Differences';
 
 interface Props {
@@ -25,11 +25,7 @@ export function ChangePreview({ proposal, onClose }: Props) {
       <div className="mt-4 min-h-24">
         {answer && <Differences differences={answer.differences} />}
         {!answer && !problem && <p className="text-quiet">Reckoning what changes …</p>}
-        {problem && (
-          <p role="alert" className="rounded-control bg-warn-soft p-2 text-warn">
-            {problem.detail}
-          </p>
-        )}
+        <Trouble words={problem?.detail} />
       </div>
       <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
         <Button look="quiet" onClick={onClose}>

@@ -5,7 +5,7 @@ import { useBench } from '@/formula/BenchContext';
 import { patched } from '@/formula/patch';
 import { compare, scale } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
-import { Button, Choice, Dialog, NumberInput } from '@/ui';
+import { Button, Choice, Dialog, NumberInput, Trouble } from '@/ui';
 
 const BY = { servings: 'servings', pieces: 'pieces', edible_g: 'g of edible fish' };
 
@@ -41,11 +41,7 @@ export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => v
         <Choice label="Scale by" value={by} choices={BY} onPick={setBy} />
       </div>
       {typed !== null && to === null && <p className="mt-2 text-stop">Type a number above 0.</p>}
-      {problem && (
-        <p role="alert" className="mt-2 rounded-control bg-warn-soft p-2 text-warn">
-          {problem.detail}
-        </p>
-      )}
+      <Trouble words={problem?.detail} />
       {answer && answer.patch.length === 0 && (
         <p className="mt-3 text-warn">
           State pieces, weight and servings first: there is nothing to scale from.

@@ -4,7 +4,7 @@ import { useBench } from '@/formula/BenchContext';
 import { type Patch, patched } from '@/formula/patch';
 import { compare, swaps } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
-import { Button, Dialog } from '@/ui';
+import { Button, Dialog, Trouble } from '@/ui';
 import { Differences } from '../change/Differences';
 
 interface Props {
@@ -19,7 +19,7 @@ interface Props {
 export function SwapDialog({ open, onClose, jar, line, name }: Props) {
   const { document, apply } = useBench();
   const [chosen, setChosen] = useState<string | null>(null);
-  const { answer } = useQuestion(
+  const { answer, problem } = useQuestion(
     ['swaps', jar, line, document],
     open ? () => swaps(document, jar, line) : null,
   );
@@ -40,6 +40,7 @@ export function SwapDialog({ open, onClose, jar, line, name }: Props) {
       says="Each keeps what matters of it."
       wide
     >
+      <Trouble words={problem?.detail} />
       <div className="mt-3 grid gap-4 md:grid-cols-2">
         <ul aria-label="Equivalents" className="max-h-[55dvh] overflow-auto">
           {answer?.length === 0 && (
