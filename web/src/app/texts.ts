@@ -23,7 +23,7 @@ export const BASES: Record<string, string> = {
   cavity: 'cavities',
   serving: 'servings',
   cover: 'to cover',
-  line: 'another line',
+  line: 'a line',
   flour: 'flour',
   jar: 'this jar',
   fixed: 'fixed',

@@ -28,13 +28,19 @@ export function Heading({ draft, kitchen, formula, versions, stale, asking, onAs
 
   return (
     <header className="flex flex-wrap items-center gap-2">
-      <TextInput
-        label="Title"
-        value={value(['title'])}
-        onType={(title) => set(['title'], title)}
-        disabled={readOnly}
-        className="min-w-44 grow basis-full xl:basis-44 border-transparent! bg-transparent! px-1! font-title text-xl font-bold hover:border-line!"
-      />
+      <div className="min-w-44 grow basis-full xl:basis-0">
+        <TextInput
+          label="Title"
+          value={value(['title'])}
+          onType={(title) => set(['title'], title)}
+          disabled={readOnly}
+          className="w-full border-transparent! bg-transparent! px-1! font-title text-xl font-bold hover:border-line!"
+        />
+        <p className="flex flex-wrap gap-x-3 px-1 text-sm text-quiet">
+          <span>{newest ? `draft after version ${newest.number}` : 'draft, no version yet'}</span>
+          <Kept keeping={draft.keeping} merged={draft.merged} stale={stale} />
+        </p>
+      </div>
       {!readOnly && (
         <span className="flex">
           <Button
@@ -63,10 +69,6 @@ export function Heading({ draft, kitchen, formula, versions, stale, asking, onAs
       <Button look="quiet" className="px-2!" onClick={onAbout}>
         Notes
       </Button>
-      <div className="text-right text-sm text-quiet">
-        <p>{newest ? `draft after version ${newest.number}` : 'draft, no version yet'}</p>
-        <Kept keeping={draft.keeping} merged={draft.merged} stale={stale} />
-      </div>
       {!readOnly && (
         <Button look="plain" onClick={() => onAsk(true)}>
           Keep a version

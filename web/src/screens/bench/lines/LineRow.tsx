@@ -59,8 +59,8 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
               {result && result.exponent < 1 && <Tag>strong</Tag>}
               {when && when !== 'jar' && <Tag>{CHOICES.when?.[when] ?? when}</Tag>}
               {result?.share_of_fish_pct != null && !(basis === 'fish' && unit === '%') && (
-                <span className="block text-sm leading-4 text-quiet">
-                  {percent(result.share_of_fish_pct)} of fish
+                <span className="block text-sm leading-4 whitespace-nowrap text-quiet">
+                  {percent(result.share_of_fish_pct, result.share_of_fish_pct < 10 ? 2 : 0)} of fish
                 </span>
               )}
             </span>
@@ -85,7 +85,7 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
             choices={BASES}
             disabled={readOnly}
             onPick={(picked) => own.rewrite({ basis: picked })}
-            className="w-24 xl:w-28"
+            className="w-24"
           />
         </td>
         <td className="pr-1 text-right whitespace-nowrap xl:pr-3">
@@ -134,7 +134,7 @@ function Amount({ own }: { own: LineOnBench }) {
   const end = (field: string, label: string) => (
     <NumberInput
       label={`${label} of ${name ?? 'line'}`}
-      className="w-14 xl:w-16"
+      className="w-14"
       value={value([...way, 'amount', field])}
       disabled={readOnly}
       placeholder={unstated ? 'how much?' : undefined}
