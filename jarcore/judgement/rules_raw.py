@@ -56,6 +56,9 @@ def _places(case: Case) -> Iterator[Hit]:
 def _heat(case: Case) -> Iterator[Hit]:
     cook, fish = case.cook, case.fish
     path = "/cook/method" if cook.method == "none" else "/cook/core_target"
+    start = case.read.celsius(cook.start_temperature, "/cook/start_temperature")
+    if fish.has("histamine") and start is not None and start > parameter("histamine_cold"):
+        yield "histamine-counter", "/cook/start_temperature", None
     sour = [contents for contents, _ in case.touching() if contents.aqueous and contents.composition.acid_g > 0]
     for contents in sour:
         yield "acid-is-not-heat", contents.path, None
