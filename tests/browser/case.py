@@ -1,9 +1,11 @@
 """A browser on the running application, with the demo kitchen in the test database."""
 
+import time
 from pathlib import Path
 
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
+from django.db import connection
 
 from server.accounts.models import Kitchen
 from server.demo.management.commands.demo import seed
@@ -18,6 +20,20 @@ RUN_AXE = """const done = arguments[arguments.length - 1];
 axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']}).then(found => done(
   found.violations.map(v => v.id + ' (' + v.impact + '): ' + v.nodes.map(n => n.target.join(' ')).join(' | '))));"""
 ZANDER = "Zander, caraway dry brine"
+
+
+BUSY = """SELECT count(*) FROM pg_stat_activity
+          WHERE datname = current_database() AND pid <> pg_backend_pid() AND state <> 'idle'"""
+
+
+def wait_for_quiet(patience_s: float = 5.0) -> None:
+    """Wait until the server has finished what the last page asked: three looks in a row without a busy connection."""
+    quiet, ends = 0, time.monotonic() + patience_s
+    while quiet < 3 and time.monotonic() < ends:
+        with connection.cursor() as cursor:
+            cursor.execute(BUSY)
+            quiet = 0 if cursor.fetchone()[0] else quiet + 1
+        time.sleep(0.05)
 
 
 class BrowserTest(StaticLiveServerTestCase):
@@ -41,8 +57,9 @@ class BrowserTest(StaticLiveServerTestCase):
         self.bench = BenchPage(self.driver, self.live_server_url)
 
     def tearDown(self) -> None:
-        # Nothing may still be asking when the test database goes.
+        # Nothing may still be asking when the test database goes: the page is left, and what it sent is waited for.
         self.driver.get("about:blank")
+        wait_for_quiet()
 
     def enter(self, name: str = "mk") -> None:
         self.sign_in.open().enter(name, "rye-and-caraway")
