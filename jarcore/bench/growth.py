@@ -13,7 +13,7 @@ APART = 0.02
 
 
 class Grown(TypedDict):
-    """One line before and after [g], how many times as much, the basis that decided, and the reason in words."""
+    """One line before and after [g], how many times as much, the basis that decided, and the reason in words; `apart` when multiplying is wrong."""
 
     jar: int
     name: str
@@ -23,6 +23,7 @@ class Grown(TypedDict):
     basis: str
     why: str
     plain_g: float | None
+    apart: bool
 
 
 class Growth(TypedDict):
@@ -54,15 +55,17 @@ def _lines(after: Mapping[str, Any], old: Evaluation, new: Evaluation, times: fl
             if mass is None and line["mass_g"] is None:
                 continue
             basis = _basis(after, place, row)
+            grew = line["mass_g"] / mass if mass and line["mass_g"] is not None else None
             yield {
                 "jar": place,
                 "name": line["name"] or "line",
                 "before_g": mass,
                 "after_g": line["mass_g"],
-                "times": line["mass_g"] / mass if mass and line["mass_g"] is not None else None,
+                "times": grew,
                 "basis": basis,
                 "why": _why(basis, line["exponent"] < 1),
                 "plain_g": mass * times if mass is not None and times else None,
+                "apart": bool(grew is not None and times and abs(grew / times - 1) > APART),
             }
 
 
@@ -83,8 +86,8 @@ def _warnings(lines: list[Grown], old: Evaluation, new: Evaluation, times: float
     if times is None or abs(times - 1) < APART:
         return
     for line in lines:
-        grew, plain, mass = line["times"], line["plain_g"], line["after_g"]
-        if grew is not None and plain and mass is not None and abs(grew / times - 1) > APART:
+        plain, mass = line["plain_g"], line["after_g"]
+        if line["apart"] and plain and mass is not None:
             yield f"{line['name']}: {mass:.3g} g where multiplying would give {plain:.3g} g ({line['why']})."
     known = {jar["id"]: jar["reading"] for jar in old["jars"]}
     for jar in new["jars"]:

@@ -75,6 +75,19 @@ class FromNothingTest(BrowserTest):
         self.assertEqual((document["fish"]["species"], document["cook"]["method"]), ("wolffish", "braise"))
         self.assertNotIn("weight", document["fish"])
 
+    def test_a_fish_chosen_for_a_treatment_keeps_what_was_said_of_the_heat(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.tab("Heat")
+        bench.type("Core target", "65")
+        bench.press("Another fish")
+        bench.choose("Which fish suits", "steam")
+        bench.press("Plaice")
+        bench.press("Take it")
+        bench.settled()
+        cook = self.stored().document["cook"]
+        self.assertEqual((cook["method"], cook["core_target"]["value"]), ("steam", 65))
+
 
 class LinesTest(BrowserTest):
     def open(self, title: str) -> None:

@@ -119,3 +119,25 @@ class KeepTypingTest(BrowserTest):
         self.bench.one("section[aria-label='Open jar'] [data-mark-of=histamine-counter]").click()
         summary = self.driver.switch_to.active_element
         self.assertIn("may not stand on the counter", summary.text)
+
+    def test_what_is_typed_while_an_answer_is_slow_is_kept(self) -> None:
+        self.open_zander()
+        self.addCleanup(self.offline, False)
+        self.driver.set_network_conditions(offline=False, latency=900, throughput=500_000)
+        self.bench.choose("Unit of Fine sea salt", "g")
+        self.bench.type("Weight", "900")
+        self.bench.until(lambda: self.bench.field("Unit of Fine sea salt").get_attribute("value") == "g", "rewritten")
+        self.assertEqual(self.bench.field("Weight").get_attribute("value"), "900")
+        self.offline(False)
+        self.bench.settled()
+        self.assertEqual(self.stored().document["fish"]["weight"]["value"], 900)
+
+    def test_a_line_that_was_begun_waits_while_another_jar_is_open(self) -> None:
+        self.enter()
+        self.table.open("Gurnard, mustard buttermilk")
+        self.bench.settled()
+        self.bench.field("Add a line").send_keys("2 tsp")
+        self.bench.press("3 Rye and rice dredge")
+        self.assertEqual(self.bench.field("Add a line").get_attribute("value"), "")
+        self.bench.press("1 Dry brine")
+        self.assertEqual(self.bench.field("Add a line").get_attribute("value"), "2 tsp")

@@ -3,7 +3,7 @@
 import copy
 import json
 from itertools import pairwise
-from typing import Any
+from typing import Any, get_args
 from unittest import TestCase
 
 import jsonpatch
@@ -14,26 +14,14 @@ from pydantic import TypeAdapter
 from jarcore.bench import compare, evaluate, profiles, rewrite, scale
 from jarcore.data import default_pantry
 from jarcore.documents import Evaluation
+from jarcore.documents.formula import Kind
 
 PANTRY = default_pantry()
 EVALUATION = TypeAdapter(Evaluation)
 RANDOM = settings(max_examples=80, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
 SPECIES = sorted(one.id for one in PANTRY.species.values() if not one.candidates)
 INGREDIENTS = sorted(one.id for one in PANTRY.ingredients.values() if one.id != "nitrite-curing-salt")
-KINDS = [
-    "marinade",
-    "dry_brine",
-    "wet_brine",
-    "soak",
-    "rub",
-    "salt_crust",
-    "dredge",
-    "wash",
-    "crumb",
-    "batter",
-    "filling",
-    "finish",
-]
+KINDS = get_args(Kind)
 BASES = {"fish": ["%", "g", "ml"], "surface": ["g", "ml"], "piece": ["g", "ml"], "serving": ["g", "ml"], "cover": ["%"],
          "flour": ["%"], "jar": ["%"], "fixed": ["g", "ml"]}  # fmt: skip
 # One unit for another, by how many of the new one the old is.

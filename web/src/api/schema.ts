@@ -1215,11 +1215,13 @@ export interface components {
         };
         /**
          * Grown
-         * @description One line before and after [g], how many times as much, the basis that decided, and the reason in words.
+         * @description One line before and after [g], how many times as much, the basis that decided, and the reason in words; `apart` when multiplying is wrong.
          */
         Grown: {
             /** After G */
             after_g: number | null;
+            /** Apart */
+            apart: boolean;
             /** Basis */
             basis: string;
             /** Before G */

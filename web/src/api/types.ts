@@ -3,7 +3,6 @@ import type { components } from './schema';
 type Schemas = components['schemas'];
 
 export type Evaluation = Schemas['Evaluation'];
-export type JarResult = Schemas['JarResult'];
 export type LineResult = Schemas['LineResult'];
 export type FishResult = Schemas['FishResult'];
 export type Reading = Schemas['Reading'];
@@ -16,24 +15,18 @@ export type Notice = Schemas['Notice'];
 export type FormulaItem = Schemas['FormulaItem'];
 export type VersionItem = Schemas['VersionItem'];
 export type Pantry = Schemas['PantryOut'];
-export type IngredientItem = Schemas['IngredientOut'];
-export type SpeciesItem = Schemas['SpeciesOut'];
 export type Conflict = Schemas['ConflictOut'];
 export type Stale = Schemas['StaleOut'];
 export type Comparison = Schemas['Comparison'];
 export type Difference = Schemas['Difference'];
 export type Phrase = Schemas['Phrase'];
 export type Question = Schemas['Question'];
-export type Explanation = Schemas['Explanation'];
-export type OwnJar = Schemas['OwnJarOut'];
 export type Profiles = Schemas['Profiles'];
 export type JarProfile = Schemas['JarProfile'];
 export type CookProfile = Schemas['CookProfile'];
 export type Windows = Schemas['Windows'];
 export type WindowBarOf = Schemas['Bar'];
-export type Curve = Schemas['Curve'];
 export type Influence = Schemas['Influence'];
-export type Fit = Schemas['Fit'];
 export type Kind = NonNullable<Schemas['Jar']['kind']>;
 
 /** A document as it was typed: any part may hold anything, so it is read with care and never assumed. */

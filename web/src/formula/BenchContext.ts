@@ -14,6 +14,8 @@ export interface Bench {
   kitchen: string;
   formula: number;
   document: FormulaDocument;
+  /** What is on the bench at this very moment: what waited for an answer changes this, not what it once saw. */
+  latest: () => FormulaDocument;
   /** KEY joins changes of one place, typed one after the other, to one step of undo. */
   change: (document: FormulaDocument, key?: string) => void;
   evaluation: Evaluation | null;
@@ -31,8 +33,8 @@ export function useBench() {
   return {
     ...bench,
     value: (way: Way): Json | undefined => at(bench.document, way),
-    set: (way: Way, value: Json | undefined) => bench.change(put(bench.document, way, value), pointer(way)),
-    apply: (patch: Patch) => bench.change(patched(bench.document, patch)),
+    set: (way: Way, value: Json | undefined) => bench.change(put(bench.latest(), way, value), pointer(way)),
+    apply: (patch: Patch) => bench.change(patched(bench.latest(), patch)),
   };
 }
 

@@ -18,6 +18,7 @@ export function useFormula(kitchen: string, formula: number) {
     kitchen,
     formula,
     document: draft.document,
+    latest: draft.latest,
     change: (next, key) => {
       // Asked before it is drawn: the core reckons while the page does.
       want(next);

@@ -8,3 +8,4 @@ export { keepable, NumberInput, TextInput } from './inputs';
 export { LinkButton } from './LinkButton';
 export { MenuItem, menuLook } from './Menu';
 export { Trouble } from './Trouble';
+export { useSorting } from './useSorting';

@@ -7,7 +7,8 @@ export function useDraft(kitchen: string, formula: number, opened: Unsent) {
   const [keeper] = useState(() => new DraftKeeper(kitchen, formula, opened));
   const shown = useSyncExternalStore(keeper.subscribe, keeper.snapshot);
   const { change, send, undo, redo } = keeper;
-  return { ...shown, change, send, undo, redo, revision: () => keeper.revision };
+  const latest = () => keeper.snapshot().document;
+  return { ...shown, latest, change, send, undo, redo, revision: () => keeper.revision };
 }
 
 export type Draft = ReturnType<typeof useDraft>;

@@ -3,7 +3,6 @@ import type { Evaluation, Json } from '@/api';
 import { WindowBar } from '@/drawing';
 import { duration } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
-import { text } from '@/formula/document';
 import { profiles, windows } from '@/formula/questions';
 import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
@@ -13,14 +12,13 @@ import { LookFurther } from './LookFurther';
 import { momentAt } from './moment';
 import { StateNow } from './StateNow';
 
-const LIQUIDS = ['marinade', 'wet_brine', 'soak'];
 /** The minute as a field shows it: a tenth below ten, whole ones above. */
 const shownMinutes = (minutes: number) =>
   minutes < 10 ? Math.round(minutes * 10) / 10 : Math.round(minutes);
 
 /** One jar through time: the cut across, the fish at each minute, the window, and what lies beside it. */
 export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evaluation }) {
-  const { document, value } = useBench();
+  const { document } = useBench();
   const [chosen, setChosen] = useState<number | null>(null);
   const asked = useQuestion(['profiles', document], () => profiles(document));
   const compared = useQuestion(['windows', jar, document], () => windows(document, jar));
@@ -38,7 +36,7 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
   }
   const minutes = chosen ?? planned ?? window.best_from_min;
   const now = profile?.t_min.length ? momentAt(profile, minutes) : null;
-  const dry = !LIQUIDS.includes(text(value(['jars', jar, 'kind'])) ?? '');
+  const dry = profile?.on_face_pct.some((share) => share > 0) ?? false;
   return (
     <>
       <Trouble words={asked.problem?.detail ?? compared.problem?.detail} />

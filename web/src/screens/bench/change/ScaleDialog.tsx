@@ -103,8 +103,6 @@ function Grew({ comparison }: { comparison: Comparison }) {
         </thead>
         <tbody>
           {growth.lines.map((line, place) => {
-            const odd =
-              line.times !== null && growth.times !== null && Math.abs(line.times / growth.times - 1) > 0.02;
             return (
               <tr
                 // biome-ignore lint/suspicious/noArrayIndexKey: two lines may have one name
@@ -116,7 +114,9 @@ function Grew({ comparison }: { comparison: Comparison }) {
                 <td className="py-1">{line.name}</td>
                 <td className="text-right text-quiet">{grams(line.before_g)}</td>
                 <td className="text-right font-semibold">{grams(line.after_g)}</td>
-                <td className={`text-right ${odd ? 'font-bold text-warn' : ''}`}>× {plain(line.times, 2)}</td>
+                <td className={`text-right ${line.apart ? 'font-bold text-warn' : ''}`}>
+                  × {plain(line.times, 2)}
+                </td>
                 <td className="pl-3 text-quiet">{line.why}</td>
               </tr>
             );

@@ -5,7 +5,7 @@ import { useBench } from '@/formula/BenchContext';
 import { list, newId, put } from '@/formula/document';
 import { Button, LinkButton } from '@/ui';
 import { Advice } from '../Advice';
-import { Pick, Row, Typed } from './fields';
+import { Measured, Pick, Row, Typed } from './fields';
 import { Groups } from './Groups';
 
 /** Cut, weight, pieces, thickness, servings: what amounts and times hang on. */
@@ -36,10 +36,15 @@ export function Measures({ onScale }: { onScale: () => void }) {
       </Row>
       {groups.length === 0 && (
         <>
-          <Row label="Weight" way={['fish', 'weight']}>
-            <Typed way={['fish', 'weight', 'value']} label="Weight" unit="g" wide />
-            <Pick way={['fish', 'weight', 'unit']} label="Unit of weight" choices={WEIGHT_UNITS} usual="g" />
-          </Row>
+          <Measured
+            row="Weight"
+            way={['fish', 'weight']}
+            label="Weight"
+            unit="g"
+            units={WEIGHT_UNITS}
+            unitLabel="Unit of weight"
+            wide
+          />
           <Row label="Weighed as">
             <Pick
               way={['fish', 'weight', 'basis']}
@@ -51,15 +56,14 @@ export function Measures({ onScale }: { onScale: () => void }) {
           <Row label="Pieces" way={['fish', 'pieces']}>
             <Typed way={['fish', 'pieces']} label="Pieces" />
           </Row>
-          <Row label="Thickness" way={['fish', 'thickness']}>
-            <Typed way={['fish', 'thickness', 'value']} label="Thickness" unit="mm" />
-            <Pick
-              way={['fish', 'thickness', 'unit']}
-              label="Unit of thickness"
-              choices={LENGTH_UNITS}
-              usual="mm"
-            />
-          </Row>
+          <Measured
+            row="Thickness"
+            way={['fish', 'thickness']}
+            label="Thickness"
+            unit="mm"
+            units={LENGTH_UNITS}
+            unitLabel="Unit of thickness"
+          />
         </>
       )}
       <Row label="Servings" way={['servings']}>
@@ -79,15 +83,15 @@ export function Measures({ onScale }: { onScale: () => void }) {
       <Row label="State">
         <Pick way={['fish', 'state']} label="Fresh or thawed" choices={CHOICES.state ?? {}} usual="fresh" />
       </Row>
-      <Row label="Fish at" way={['fish', 'temperature']}>
-        <Typed way={['fish', 'temperature', 'value']} label="Temperature of the fish" unit="degC" hint="4" />
-        <Pick
-          way={['fish', 'temperature', 'unit']}
-          label="Unit of the fish's temperature"
-          choices={HEAT_UNITS}
-          usual="degC"
-        />
-      </Row>
+      <Measured
+        row="Fish at"
+        way={['fish', 'temperature']}
+        label="Temperature of the fish"
+        unit="degC"
+        units={HEAT_UNITS}
+        unitLabel="Unit of the fish's temperature"
+        hint="4"
+      />
       <Row label="Slashes" way={['fish', 'slashes']}>
         <Typed way={['fish', 'slashes', 'per_side']} label="Slashes a side" />
         <Pick
@@ -97,15 +101,14 @@ export function Measures({ onScale }: { onScale: () => void }) {
           usual="half"
         />
       </Row>
-      <Row label="Thin zone" way={['fish', 'thin_zone']}>
-        <Typed way={['fish', 'thin_zone', 'value']} label="Thickness of the thin zone" unit="mm" />
-        <Pick
-          way={['fish', 'thin_zone', 'unit']}
-          label="Unit of the thin zone"
-          choices={LENGTH_UNITS}
-          usual="mm"
-        />
-      </Row>
+      <Measured
+        row="Thin zone"
+        way={['fish', 'thin_zone']}
+        label="Thickness of the thin zone"
+        unit="mm"
+        units={LENGTH_UNITS}
+        unitLabel="Unit of the thin zone"
+      />
       {noScale && (
         <Row label="One piece" way={['fish', 'length']}>
           <Typed way={['fish', 'length', 'value']} label="Length of one piece" unit="mm" hint="long" />

@@ -13,6 +13,12 @@ export function Species() {
   const fault = faultAt(evaluation, ['fish', 'species']);
   const open = (searching || !id) && !readOnly;
 
+  /** The method alone: what else was said of the heat stays. */
+  const heatPatch = (method: string) =>
+    value(['cook'])
+      ? { op: 'add', path: '/cook/method', value: method }
+      : { op: 'add', path: '/cook', value: { method } };
+
   /** HEAT is the treatment that the fish was chosen for, if it was. */
   function pick(species: string, heat = '') {
     setSearching(false);
@@ -25,10 +31,7 @@ export function Species() {
     propose({
       title: `${name} instead of ${known.name.toLowerCase()}`,
       says: 'Times, core, cautions and the plate are reckoned anew.',
-      patch: [
-        { op: 'replace', path: '/fish/species', value: species },
-        ...(heat ? [{ op: 'add', path: '/cook', value: { method: heat } }] : []),
-      ],
+      patch: [{ op: 'replace', path: '/fish/species', value: species }, ...(heat ? [heatPatch(heat)] : [])],
     });
   }
 

@@ -81,3 +81,21 @@ export function Pick({ way, label, choices, usual }: PickProps) {
     />
   );
 }
+
+interface MeasuredProps extends Omit<TypedProps, 'unit'> {
+  /** What the row is called, when it is not the field's own label. */
+  row: string;
+  unit: string;
+  units: Record<string, string>;
+  unitLabel: string;
+}
+
+/** A row with a number and its unit. */
+export function Measured({ row, way, units, unit, unitLabel, ...typed }: MeasuredProps) {
+  return (
+    <Row label={row} way={way}>
+      <Typed way={[...way, 'value']} unit={unit} {...typed} />
+      <Pick way={[...way, 'unit']} label={unitLabel} choices={units} usual={unit} />
+    </Row>
+  );
+}

@@ -1,29 +1,15 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  horizontalListSortingStrategy,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-} from '@dnd-kit/sortable';
+import { DndContext } from '@dnd-kit/core';
+import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { Stratum } from '@/api';
 import { KINDS } from '@/app/texts';
 import { JarDrawing, shelfScale } from '@/drawing';
 import { useBench } from '@/formula/BenchContext';
 import { text } from '@/formula/document';
+import { useSorting } from '@/ui';
 import { useJars } from './useJars';
 
 const HIGHEST = 90;
-/** A jar is dragged once the pointer has moved this far [px]: a press opens it. */
-const LIFT = 6;
 
 interface Props {
   open: number;
@@ -37,25 +23,17 @@ export function Shelf({ open, onOpen, onAdd }: Props) {
   const { jars, move } = useJars();
   const strata = jars.map((_, place) => evaluation?.jars[place]?.reading.strata ?? []);
   const scale = shelfScale(strata, HIGHEST);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: LIFT } }),
-    useSensor(KeyboardSensor, {
-      coordinateGetter: sortableKeyboardCoordinates,
-      keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space'] },
-    }),
+  const { ids, context } = useSorting(
+    jars.map((_, place) => text(value(['jars', place, 'id']))),
+    (from, to) => {
+      move(from, to);
+      onOpen(to);
+    },
   );
-  const ids = jars.map((_, place) => text(value(['jars', place, 'id'])) ?? `jar-${place}`);
-
-  function drop({ active, over }: DragEndEvent) {
-    const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id))];
-    if (from < 0 || to < 0 || from === to) return;
-    move(from, to);
-    onOpen(to);
-  }
 
   return (
     <section aria-label="Jars in the order they touch the fish" className="shrink-0">
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext {...context}>
         <SortableContext items={ids} strategy={horizontalListSortingStrategy} disabled={readOnly}>
           <div className="flex items-end gap-2 overflow-x-auto px-1 pt-1">
             {jars.map((_, place) => (

@@ -2,7 +2,7 @@ import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import type { Json, Phrase } from '@/api';
 import { BASES, UNITS } from '@/app/texts';
 import { useBench } from '@/formula/BenchContext';
-import { list, newId } from '@/formula/document';
+import { at, list, newId } from '@/formula/document';
 import { readLine } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { keepable } from '@/ui';
@@ -14,11 +14,19 @@ interface Offer {
   line: Part;
 }
 
+/** Lines that were begun in a jar and not added yet: another jar may be opened meanwhile. */
+const begun = new Map<string, string>();
+
 /** Type a line as one would write it; the core reads it, and what it did not understand is told back. */
 export function AddLine({ jar }: { jar: number }) {
-  const { pantry, document, value, set, readOnly } = useBench();
-  const [typed, setTyped] = useState('');
-  const [at, setAt] = useState(0);
+  const { pantry, document, latest, value, set, readOnly, kitchen, formula } = useBench();
+  const place = `${kitchen}/${formula}/${String(value(['jars', jar, 'id']) ?? jar)}`;
+  const [typed, show] = useState(begun.get(place) ?? '');
+  const setTyped = (text: string) => {
+    begun.set(place, text);
+    show(text);
+  };
+  const [chosen, setChosen] = useState(0);
   const id = useId();
   const way = ['jars', jar, 'lines'];
   const words = typed.trim();
@@ -36,22 +44,23 @@ export function AddLine({ jar }: { jar: number }) {
 
   function add(offer: Offer | undefined) {
     if (!offer) return;
-    set([...way, list(value(way)).length], { id: newId(), ...offer.line });
-    setTyped('');
-    setAt(0);
+    set([...way, list(at(latest(), way)).length], { id: newId(), ...offer.line });
+    // What was typed on while the answer was waited for is the next line already.
+    if (begun.get(place)?.trim() === words) setTyped('');
+    setChosen(0);
   }
 
   /** Enter may come before the answer: then it waits for the answer to just these words. */
   async function enter() {
-    if (!busy) return add(offers[at]);
+    if (!busy) return add(offers[chosen]);
     const read = await readLine(document, jar, words).catch(() => null);
     const found = read ? offered(read, pantry.ingredients) : [];
     if (found.length === 1) add(found[0]);
   }
 
   function key(event: KeyboardEvent) {
-    if (event.key === 'ArrowDown') setAt((now) => Math.min(now + 1, offers.length - 1));
-    else if (event.key === 'ArrowUp') setAt((now) => Math.max(now - 1, 0));
+    if (event.key === 'ArrowDown') setChosen((now) => Math.min(now + 1, offers.length - 1));
+    else if (event.key === 'ArrowUp') setChosen((now) => Math.max(now - 1, 0));
     else if (event.key === 'Enter') void enter();
     else if (event.key === 'Escape') setTyped('');
     else return;
@@ -66,13 +75,13 @@ export function AddLine({ jar }: { jar: number }) {
         aria-expanded={offers.length > 0}
         aria-controls={id}
         aria-autocomplete="list"
-        aria-activedescendant={offers[at] ? `${id}-${at}` : undefined}
+        aria-activedescendant={offers[chosen] ? `${id}-${chosen}` : undefined}
         autoComplete="off"
         placeholder="Type a line: lime juice 30 ml, 2 tsp fine salt, 1.2 % salt …"
         value={typed}
         onChange={(event) => {
           setTyped(keepable(event.target.value));
-          setAt(0);
+          setChosen(0);
         }}
         onKeyDown={key}
         data-busy={busy}
@@ -92,13 +101,13 @@ export function AddLine({ jar }: { jar: number }) {
             id={`${id}-${place}`}
             role="option"
             tabIndex={-1}
-            aria-selected={place === at}
+            aria-selected={place === chosen}
             // The press, not the click: the field must not lose the focus first.
             onMouseDown={(event) => {
               event.preventDefault();
               add(offer);
             }}
-            className={`flex min-h-9 cursor-pointer items-center justify-between gap-3 px-2 ${place === at ? 'bg-kelp-soft' : ''}`}
+            className={`flex min-h-9 cursor-pointer items-center justify-between gap-3 px-2 ${place === chosen ? 'bg-kelp-soft' : ''}`}
           >
             <span>{offer.name}</span>
             <span className="text-sm text-quiet">{said(offer.line)}</span>

@@ -1,15 +1,8 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { DndContext } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useBench } from '@/formula/BenchContext';
 import { at, list, put, text } from '@/formula/document';
+import { useSorting } from '@/ui';
 import { LineRow } from './LineRow';
 
 /** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */
@@ -17,12 +10,6 @@ export function Lines({ jar }: { jar: number }) {
   const { value, document, change, readOnly } = useBench();
   const way = ['jars', jar, 'lines'];
   const lines = list(value(way));
-  const ids = lines.map((line, place) => text(at(line, ['id'])) ?? `line-${place}`);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-
   function move(from: number, to: number) {
     if (from < 0 || to < 0 || to >= lines.length || from === to) return;
     const next = [...lines];
@@ -31,11 +18,13 @@ export function Lines({ jar }: { jar: number }) {
     change(put(document, way, next));
   }
 
-  const drop = ({ active, over }: DragEndEvent) =>
-    move(ids.indexOf(String(active.id)), ids.indexOf(String(over?.id)));
+  const { ids, context } = useSorting(
+    lines.map((line) => text(at(line, ['id']))),
+    move,
+  );
   if (!lines.length) return null;
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+    <DndContext {...context}>
       <table className="mt-1.5 w-full border-collapse">
         <thead className="text-left text-sm text-quiet">
           <tr>

@@ -8,7 +8,7 @@ import { rewriteLine } from '@/formula/questions';
 /** One line of the document with its evaluation, and the verbs that change how it is written. */
 export function useLine(jar: number, line: number) {
   const bench = useBench();
-  const { value, set, document, apply, evaluation, pantry } = bench;
+  const { value, set, latest, apply, evaluation, pantry } = bench;
   const way = ['jars', jar, 'lines', line];
   const id = text(value([...way, 'ingredient']));
   const ingredient = pantry.ingredients.find((one) => one.id === id);
@@ -21,9 +21,12 @@ export function useLine(jar: number, line: number) {
   }
 
   /** Another unit or basis at the same mass: the core says how it is written then. */
-  async function rewrite(to: { unit?: string; basis?: string }) {
+  async function rewrite(to: { unit?: string; basis?: string }): Promise<void> {
+    const asked = latest();
     try {
-      const written = await rewriteLine(document, jar, line, to);
+      const written = await rewriteLine(asked, jar, line, to);
+      // Typed on in this line meanwhile: what it is written like now is asked anew, so that no key is lost.
+      if (at(latest(), way) !== at(asked, way)) return rewrite(to);
       apply(written.patch as Patch);
       setProblem(null);
     } catch (error) {
