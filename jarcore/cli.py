@@ -6,8 +6,8 @@ from pathlib import Path
 from typing import Any
 
 from jarcore.bench import evaluate, profiles
-from jarcore.data import BadPantry, Pantry, default_pantry, faults, with_rows
-from jarcore.documents import LARGEST_BYTES, NotAFormula, formula_object, parse
+from jarcore.data import BadPantry, Fault, Pantry, default_pantry, faults, with_rows
+from jarcore.documents import LARGEST_BYTES, NotAFormula, formula_object, notice, parse
 
 DONE, FAILED, NO_FORMULA = 0, 1, 2
 COMMANDS = {"evaluate": evaluate, "profiles": profiles}
@@ -34,7 +34,11 @@ def main(arguments: list[str]) -> int:
 def _answer(command: str, name: str, rows: str | None) -> int:
     try:
         value, notices = parse(_read(name))
-        answer: Any = COMMANDS[command](formula_object(value), _pantry(rows), notices)
+        pantry, faults_there = _pantry(rows)
+        for fault in faults_there:
+            print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
+        told = [notice("pantry-row", "", f"In the pantry at {fault.path}: {fault.text}") for fault in faults_there]
+        answer: Any = COMMANDS[command](formula_object(value), pantry, [*notices, *told])
     except NotAFormula as refusal:
         print(json.dumps(refusal.problem(), ensure_ascii=False, indent=2))
         return NO_FORMULA
@@ -42,9 +46,10 @@ def _answer(command: str, name: str, rows: str | None) -> int:
     return DONE
 
 
-def _pantry(rows: str | None) -> Pantry:
+def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
+    """The pantry with a kitchen's own rows from a file, and what of them is not used."""
     if rows is None:
-        return default_pantry()
+        return default_pantry(), []
     value, notices = parse(_read(rows))
     try:
         if notices:

@@ -9,32 +9,38 @@ from jarcore.bench.cards import cards_of
 from jarcore.bench.defer import defer_salt
 from jarcore.bench.ledger import ledger_of
 from jarcore.bench.suggest import suggest, suggest_finish_salt, suggest_set_out
-from jarcore.data import Pantry, default_pantry
+from jarcore.bench.unstated import sodium_of
+from jarcore.data import ALLERGENS, Pantry, default_pantry, parameter
 from jarcore.documents import Evaluation, Notice, read_formula
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult, Window
 from jarcore.documents.formula import Cook, Fish, Formula, Jar
 from jarcore.jars import (
-    CONTACT_KINDS,
+    Clock,
     Coat,
     Contents,
     Limit,
     MeasuredFish,
     Quantities,
-    SaltStep,
+    Spell,
     Standing,
+    clock_of,
     coat_of,
     cook_result,
     fish_result,
+    goes_in_pct,
+    in_words,
+    known_spells,
     line_results,
     measure_fish,
     reading_of,
-    salt_step,
+    salted,
     standing_of,
+    threshold_of,
     vessels_of,
     weigh_jar,
     window_for,
 )
-from jarcore.judgement import Case, Clock, cautions_of, clock_of
+from jarcore.judgement import Case, cautions_of, side_holds, stands
 
 ALWAYS_PRESENT = "fish"
 
@@ -44,6 +50,7 @@ class Prepared:
     """A formula read and weighed: what evaluation and profiles both start from."""
 
     formula: Formula
+    pantry: Pantry
     read: Quantities
     servings: float | None
     fish: MeasuredFish
@@ -71,20 +78,24 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, found: Se
         for place, jar in enumerate(formula.jars or [])
     ]
     _same_ids(formula.jars or [], read)
-    standings = [standing_of(contents.jar, contents.path, read) for contents in jars]
-    times = [standing.contact_min for standing in standings]
-    clock = _clock(jars, standings, times, fish)
-    windows = [
-        window_for(contents, fish, standing, _counter(standing, clock), read)
-        for contents, standing in zip(jars, standings, strict=True)
-    ]
+    standings = [standing_of(contents.jar, contents.path, threshold_of(fish), read) for contents in jars]
+    known = known_spells(jars, standings, fish, formula.cook or Cook(), read)
+    if document_fish.receiving == "rejected" or fish.has("toxic"):
+        read.say("window-stopped", "/fish", "This fish is refused: no time is given for it.")
+        windows: list[Window | None] = [None] * len(jars)
+    else:
+        windows = [
+            window_for(contents, fish, standing, _counter(place, standing, known), read)
+            for place, (contents, standing) in enumerate(zip(jars, standings, strict=True))
+        ]
+    clock = clock_of(known, jars, standings, windows, fish)
     # Without a plan the jar is taken out when its best begins.
     contacts = [
-        time if time is not None else (window["best_from_min"] if window else None)
-        for time, window in zip(times, windows, strict=True)
+        standing.contact_min if standing.contact_min is not None else (window["best_from_min"] if window else None)
+        for standing, window in zip(standings, windows, strict=True)
     ]
     coats = [coat_of(contents, fish, read) for contents in jars]
-    return Prepared(formula, read, servings, fish, jars, standings, coats, clock, windows, contacts)
+    return Prepared(formula, pantry, read, servings, fish, jars, standings, coats, clock, windows, contacts)
 
 
 def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: Sequence[Notice] = ()) -> Evaluation:
@@ -96,21 +107,21 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
     """
     ready = prepare(document, pantry, found)
     formula, fish, read = ready.formula, ready.fish, ready.read
+    steps = [
+        salted(contents, fish, standing, coat, minutes, read)
+        for contents, standing, coat, minutes in zip(
+            ready.jars, ready.standings, ready.coats, ready.contacts, strict=True
+        )
+    ]
     results: list[JarResult] = [
         {
             "id": contents.jar.id,
             "lines": line_results(contents, fish, read.measures),
-            "reading": reading_of(contents, fish, coat, read),
+            "reading": reading_of(contents, fish, coat, goes_in_pct(contents, fish, step), read),
             "window": window,
             "vessels": vessels_of(contents.jar, contents.path, fish, read),
         }
-        for contents, coat, window in zip(ready.jars, ready.coats, ready.windows, strict=True)
-    ]
-    steps: list[SaltStep] = [
-        salt_step(contents, fish, standing, coat, minutes, read)
-        for contents, standing, coat, minutes in zip(
-            ready.jars, ready.standings, ready.coats, ready.contacts, strict=True
-        )
+        for contents, coat, window, step in zip(ready.jars, ready.coats, ready.windows, steps, strict=True)
     ]
     ledger = ledger_of(formula, ready.jars, steps, fish, ready.servings, read)
     for contents, window, standing in zip(ready.jars, ready.windows, ready.standings, strict=True):
@@ -121,18 +132,24 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
     cook = cook_result(formula.cook or Cook(), fish, ready.jars, read)
     allergens = _allergens(formula, ready.jars)
     case = Case(
-        formula,
-        fish,
-        ready.jars,
-        ready.standings,
-        ready.clock,
-        cook["core_c"],
-        allergens,
-        ledger["sodium_mg_per_serving"],
-        read,
+        formula=formula,
+        pantry=ready.pantry,
+        fish=fish,
+        jars=ready.jars,
+        standings=ready.standings,
+        windows=ready.windows,
+        contacts=ready.contacts,
+        clock=ready.clock,
+        core_celsius=cook["core_c"],
+        allergens=allergens,
+        sodium=sodium_of(ready.jars, steps, ledger, fish, ready.servings),
+        read=read,
     )
     cautions = cautions_of(case)
-    barred = any(c["grade"] == "refuse" or (c["grade"] == "stop" and c["accepted"] is None) for c in cautions)
+    barred = list(dict.fromkeys(c["code"] for c in cautions if stands(c)))
+    for window in ready.windows:
+        if window is not None:
+            window["stopped_by"] = barred
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
@@ -142,9 +159,10 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
         "jars": results,
         "ledger": ledger,
         "exposure": {
-            "minutes_above_5c": ready.clock.minutes,
+            "warm_minutes": ready.clock.minutes,
+            "threshold_c": ready.clock.threshold_c,
             "limit_min": ready.clock.limit,
-            "binding": ready.jars[ready.clock.jar].path if ready.clock.jar is not None else None,
+            "binding": ready.clock.longest.path if ready.clock.longest else None,
         },
         "cook": cook,
         "allergens": allergens,
@@ -160,25 +178,16 @@ def _same_ids(jars: Sequence[Jar], read: Quantities) -> None:
             read.say("duplicate-id", f"/jars/{place}/id", f"Two jars have the id “{name}”. Give one another.")
 
 
-def _clock(
-    jars: Sequence[Contents], standings: Sequence[Standing], times: Sequence[float | None], fish: MeasuredFish
-) -> Clock:
-    touching = [
-        standing if contents.jar.kind in CONTACT_KINDS else None
-        for contents, standing in zip(jars, standings, strict=True)
-    ]
-    return clock_of(touching, times, fish.has("histamine"))
-
-
-def _counter(standing: Standing, clock: Clock) -> Limit | None:
-    """Neither plate nor window may outrun the counter clock: what other jars used of it is gone."""
+def _counter(place: int, standing: Standing, known: Sequence[Spell | None]) -> Limit | None:
+    """Neither plate nor window may outrun the one clock: what is known to be used of it elsewhere is gone."""
     if not standing.warm:
         return None
-    others = max(0.0, clock.minutes - (standing.contact_min or 0.0))
-    return Limit(max(0.0, clock.limit - others), "counter", "above 5 °C the fish may stand 4 h in all", hard=True)
+    others = sum(spell.minutes for at, spell in enumerate(known) if spell is not None and at != place)
+    limit = parameter("counter_stop")
+    return Limit(max(0.0, limit - others), "counter", f"so warm the fish may stand {in_words(limit)} in all", hard=True)
 
 
 def _allergens(formula: Formula, jars: Sequence[Contents]) -> list[str]:
     found = {one for contents in jars for one in contents.allergens()}
-    found |= {one for side in formula.sides or [] for one in side.allergens or []}
+    found |= {one for side in formula.sides or [] for one in side_holds(side) if one in ALLERGENS}
     return [ALWAYS_PRESENT, *sorted(found - {ALWAYS_PRESENT})]

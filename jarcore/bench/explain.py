@@ -244,14 +244,19 @@ def _plate(asked: Asked) -> Explanation:
 def _cook(asked: Asked) -> Explanation:
     cook, fish = asked.answer["cook"], asked.ready.fish
     steps = [_step("core target, met in the rest", cook["core_c"], "degC")]
-    if fish.piece is not None:
+    if cook["groups"]:
+        steps += [
+            _step(f"pieces of {group['thickness_mm']:.0f} mm", group["minutes"], "min") for group in cook["groups"]
+        ]
+        steps.append(_step("of unlike pieces the slowest decide what is said of all"))
+    elif fish.piece is not None:
         steps.append(_step("thickness", fish.piece.thickness_mm, "mm"))
     steps += [_step(stage["name"], stage["minutes"], "min") for stage in cook["stages"]]
     steps += [_step("pull at", cook["pull_c"], "degC"), _step("rest", cook["rest_minutes"], "min")]
     return {
         "title": "Time in the heat",
         "equation": "heat goes into a slab of this thickness from both faces by the method's own coefficients until the core peaks at its target in the rest; a modelled time is never proof: read a probe",
-        "steps": [step for step in steps if step["value"] is not None],
+        "steps": [step for step in steps if step["value"] is not None or not step["unit"]],
         "rests_on": _rows("heat_conductivity", "heat_density", "heat_capacity", "core_target"),
     }
 

@@ -7,8 +7,8 @@ from typing_extensions import TypedDict
 from jarcore.bench.evaluate import Prepared
 from jarcore.data import parameter
 from jarcore.documents.formula import Cook
-from jarcore.flesh.heat import Heat, Slab, core_of, rod_seconds, time_to_core
-from jarcore.jars import heat_for, target_of
+from jarcore.flesh.heat import Heat, Slab, core_of
+from jarcore.jars import done_of, is_round, sizes_of, target_of
 
 POINTS = 40
 Vector = NDArray[np.float64]
@@ -36,43 +36,41 @@ class CookProfile(TypedDict):
 
 def cook_profile(ready: Prepared) -> CookProfile:
     """The course of the formula's cooking; empty where it is not modelled."""
-    cook, fish = ready.formula.cook or Cook(), ready.fish
+    cook, read = ready.formula.cook or Cook(), ready.read
     stuffed = any(contents.jar.kind == "filling" for contents in ready.jars)
-    target = target_of(cook, stuffed, ready.read)
+    target = target_of(cook, stuffed, read)
     empty: CookProfile = {
         "t_min": [], "core_c": [], "zones": [], "flip_min": None, "pull_min": None, "target_c": target,
         "published_c": parameter("filling_target" if stuffed else "core_target"),
     }  # fmt: skip
-    if cook.method in (None, "none") or fish.piece is None or not fish.timed:
+    if cook.method in (None, "none"):
         return empty
-    row = heat_for(cook, fish.piece.thickness_mm, ready.read)
-    start = ready.read.celsius(cook.start_temperature, "/cook/start_temperature")
-    begin = fish.celsius if start is None else start
-    if row is None or begin < 0:
+    begin = read.celsius(cook.start_temperature, "/cook/start_temperature")
+    done = [done_of(fish, group, cook, begin, target, read) for group, fish in sizes_of(ready.fish)]
+    known = [one for one in done if one is not None]
+    if not known or len(known) < len(done):
         return empty
-    round_fish = fish.piece.plan == "body" and not row.heat.turns and fish.species is not None and fish.species.shape == "round"  # fmt: skip
-    thick = fish.piece.thickness_mm * (parameter("gutted_thickness_share") if round_fish else 1.0) / 1000
-    if round_fish:
-        side = rod_seconds(thick, row.heat, begin, target)
+    # Of unlike pieces the slowest decide, as in the evaluation; the others are drawn beside them.
+    slowest = max(known, key=lambda one: one.seconds)
+    heat, start, side = slowest.row.heat, slowest.start_c, slowest.side_s
+    if is_round(slowest.fish, heat):
+        seconds, core = _rod(parameter("gutted_thickness_share") * slowest.thickness_mm / 1000, heat, start, side)
     else:
-        cooked = time_to_core(thick, row.heat, begin, target)
-        side = cooked.side_s if cooked else None
-    if side is None:
-        return empty
-    course = _rod if round_fish else _slab
-    seconds, core = course(thick, row.heat, begin, side)
-    zones: list[ZoneCourse] = [{"name": "thick", "thickness_mm": fish.piece.thickness_mm, "core_c": core.tolist()}]
-    if fish.thin_zone_mm is not None and not round_fish:
-        _, thin = _slab(fish.thin_zone_mm / 1000, row.heat, begin, side)
-        zones.append({"name": "thin", "thickness_mm": fish.thin_zone_mm, "core_c": thin.tolist()})
-    turns = row.heat.turns
+        seconds, core = _slab(slowest.thickness_mm / 1000, heat, start, side)
+    zones: list[ZoneCourse] = [{"name": "thick", "thickness_mm": slowest.thickness_mm, "core_c": core.tolist()}]
+    beside = [one.thickness_mm for one in known if one is not slowest and not is_round(one.fish, one.row.heat)]
+    if slowest.fish.thin_zone_mm is not None and not is_round(slowest.fish, heat):
+        beside = [slowest.fish.thin_zone_mm, *beside]
+    for thickness in beside:
+        # The same minutes, whatever the heat of each size alone would be: they lie in one pan.
+        zones.append({"name": "thin", "thickness_mm": thickness, "core_c": _slab(thickness / 1000, heat, start, side)[1].tolist()})  # fmt: skip
     return {
         **empty,
         "t_min": (seconds / 60).tolist(),
         "core_c": core.tolist(),
         "zones": zones if len(zones) > 1 else [],
-        "flip_min": side / 60 if turns else None,
-        "pull_min": side / 60 * (2 if turns else 1),
+        "flip_min": side / 60 if heat.turns else None,
+        "pull_min": slowest.seconds / 60,
     }
 
 

@@ -3,16 +3,17 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from jarcore.bench.unstated import missing_of, side_salt_g
 from jarcore.data import parameter, rows
 from jarcore.documents.evaluation import Ledger
 from jarcore.documents.formula import Formula, Target
-from jarcore.jars import Contents, MeasuredFish, Quantities, SaltStep, target_states
+from jarcore.jars import Contents, MeasuredFish, Quantities, Salted, target_states
 
 
 def ledger_of(
     formula: Formula,
     jars: Sequence[Contents],
-    steps: Sequence[SaltStep],
+    steps: Sequence[Salted],
     fish: MeasuredFish,
     servings: float | None,
     read: Quantities,
@@ -21,24 +22,28 @@ def ledger_of(
     sodium = parameter("sodium_per_salt")
     edible = fish.edible_g
     targets = formula.targets or {}
-    added = sum(step.taken_up - step.removed for step in steps)
+    missing = missing_of(formula, jars, read)
+    added = sum(one.step.stays for one in steps)
     native = fish.species.native_sodium_mg * edible / 100 / sodium if fish.species and edible else None
     salt = None if native is None else native + added
     per = salt / servings if salt is not None and servings else None
-    other = sum(step.other_sodium_mg for step in steps)
-    sides = sum(side.salt_g_per_serving or 0.0 for side in formula.sides or [])
+    other = sum(one.step.other_sodium_mg for one in steps)
+    sides = sum(side_salt_g(side.salt_g_per_serving, place, read) or 0.0 for place, side in enumerate(formula.sides or []))  # fmt: skip
     ledger: Ledger = {
         "entries": [
             {
                 "jar": contents.jar.id,
-                "added_g": step.added,
-                "taken_up_g": step.taken_up,
-                "removed_g": step.removed,
-                "low_g": step.low,
-                "high_g": step.high,
+                "added_g": one.step.added,
+                "taken_up_g": one.step.taken_up,
+                "removed_g": one.step.removed,
+                "low_g": one.low,
+                "high_g": one.high,
+                "complete": not any(m["path"].startswith(f"{contents.path}/") or m["path"] == contents.path for m in missing),
             }
-            for contents, step in zip(jars, steps, strict=True)
+            for contents, one in zip(jars, steps, strict=True)
         ],
+        "complete": not missing,
+        "missing": missing,
         "native_salt_g": native,
         "added_salt_g": added,
         "salt_g": salt,
@@ -46,23 +51,45 @@ def ledger_of(
         "salt_pct_of_edible": salt / edible * 100 if salt is not None and edible else None,
         "salt_g_per_serving": per,
         "sodium_mg_per_serving": per * sodium + other / servings if per is not None and servings else None,
-        "left_for_finish_g": _left(targets, salt, added, edible),
+        "left_for_finish_g": None if missing else _left(targets, salt, added, edible),
         "second_salting_g": _second_salting(jars, steps, edible, read),
         "sides_salt_g_per_serving": sides,
         "guidance": [],
         "targets": {},
-    }
-    low, high = sum(step.low for step in steps), sum(step.high for step in steps)
-    if high > low:
-        ledger["added_salt_g_range"] = [low, high]
-        if native is not None:
-            ledger["salt_g_range"] = [native + low, native + high]
-    ledger["guidance"] = guidance_of(ledger["sodium_mg_per_serving"], sides * sodium)
-    ledger["targets"] = target_states(targets, ledger, "/targets", read)
+    }  # fmt: skip
+    _ranges(ledger, steps, native, edible, servings)
+    ledger["guidance"] = guidance_of(ledger["sodium_mg_per_serving"], sides * sodium, bool(missing))
+    states = target_states(targets, ledger, "/targets", read)
+    # What is at least so much may be more: only a target that is passed already is known to be.
+    ledger["targets"] = {name: state for name, state in states.items() if not missing or state["state"] == "over"}
     return ledger
 
 
-def guidance_of(sodium_mg: float | None, sides_mg: float) -> list[dict[str, Any]]:
+def _ranges(
+    ledger: Ledger, steps: Sequence[Salted], native: float | None, edible: float | None, servings: float | None
+) -> None:
+    """Ranges of what was written and of the models, added up to the plate."""
+    ends = [sum(one.low for one in steps), sum(one.high for one in steps)]
+    other = [sum(one.sodium_low_mg for one in steps), sum(one.sodium_high_mg for one in steps)]
+    if ends[1] <= ends[0] and other[1] <= other[0]:
+        return
+    ledger["added_salt_g_range"] = ends
+    if edible:
+        ledger["added_pct_of_edible_range"] = [end / edible * 100 for end in ends]
+    if native is None:
+        return
+    whole = [native + end for end in ends]
+    ledger["salt_g_range"] = whole
+    if edible:
+        ledger["salt_pct_of_edible_range"] = [end / edible * 100 for end in whole]
+    if servings:
+        ledger["salt_g_per_serving_range"] = [end / servings for end in whole]
+        ledger["sodium_mg_per_serving_range"] = [
+            (end * parameter("sodium_per_salt") + more) / servings for end, more in zip(whole, other, strict=True)
+        ]
+
+
+def guidance_of(sodium_mg: float | None, sides_mg: float, at_least: bool) -> list[dict[str, Any]]:
     """The share [%] that one serving, sides included, takes of each published daily limit of sodium."""
     if sodium_mg is None:
         return []
@@ -71,6 +98,7 @@ def guidance_of(sodium_mg: float | None, sides_mg: float) -> list[dict[str, Any]
             "age": row["age"],
             "daily_mg": float(row["daily_mg"]),
             "share_pct": (sodium_mg + sides_mg) / float(row["daily_mg"]) * 100,
+            "at_least": at_least,
             "source": row["source"],
         }
         for row in rows("sodium")
@@ -88,13 +116,13 @@ def _left(targets: Mapping[str, Target], salt: float | None, added: float, edibl
 
 
 def _second_salting(
-    jars: Sequence[Contents], steps: Sequence[SaltStep], edible: float | None, read: Quantities
+    jars: Sequence[Contents], steps: Sequence[Salted], edible: float | None, read: Quantities
 ) -> float | None:
     """Salt [g] for a light second salting after a heavy one that was rinsed; None without one."""
-    for contents, step in zip(jars, steps, strict=True):
+    for contents, one in zip(jars, steps, strict=True):
         method = contents.jar.method
         if contents.jar.kind == "dry_brine" and method and method.school == "timed_rinse" and edible:
-            missing = max(0.0, parameter("target_normal") * edible / 100 - (step.taken_up - step.removed))
+            missing = max(0.0, parameter("target_normal") * edible / 100 - one.step.stays)
             if missing > 0.1:
                 text = f"After the rinse about {missing:.1f} g more salt brings the fish to {parameter('target_normal'):g} %: a light second salting."
                 read.say("second-salting", contents.path, text)

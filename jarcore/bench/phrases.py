@@ -11,7 +11,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jarcore.bench.evaluate import prepare
-from jarcore.data import Ingredient, Pantry, rows
+from jarcore.data import Ingredient, Pantry, bare_word, rows
 
 LONGEST = 200
 FRACTIONS = {
@@ -207,16 +207,11 @@ def _follows(
     return {"basis": basis}
 
 
-def _bare(word: str) -> str:
-    """A word without the s of many."""
-    return word[:-1] if len(word) > 3 and word.endswith("s") and not word.endswith("ss") else word
-
-
 @cache
 def _named(ingredient: Ingredient) -> tuple[frozenset[str], ...]:
     """The ways to name an ingredient, each as a set of bare words."""
     names = (ingredient.name, ingredient.id.replace("-", " "), *ingredient.synonyms)
-    return tuple(frozenset(_bare(word) for word in re.findall(r"[\w%]+", name.lower())) for name in names)
+    return tuple(frozenset(bare_word(word) for word in re.findall(r"[\w%]+", name.lower())) for name in names)
 
 
 def _ingredient(
@@ -225,7 +220,7 @@ def _ingredient(
     """The one ingredient that the words name; else the candidates; and the words that name nothing."""
     spoken = re.findall(r"[^\W\d_]+", words)
     said = [word for word in spoken if word not in IDLE]
-    whole, bare = (frozenset(_bare(word) for word in some) for some in (spoken, said))
+    whole, bare = (frozenset(bare_word(word) for word in some) for some in (spoken, said))
     rows_of = [one for one in pantry.ingredients.values() if among is None or one.id in among]
     if not bare:
         return None, [], ""
@@ -244,7 +239,7 @@ def _ingredient(
         return None, [{"id": one.id, "name": one.name} for one in within[:MOST_CANDIDATES]], ""
     if around:
         name = max((name for name in _named(around[0]) if name <= bare), key=len)
-        return around[0], [], " ".join(word for word in said if _bare(word) not in name)
+        return around[0], [], " ".join(word for word in said if bare_word(word) not in name)
     some = [one for one in rows_of if any(bare & name for name in _named(one))]
     return None, [{"id": one.id, "name": one.name} for one in some[:MOST_CANDIDATES]], " ".join(said)
 

@@ -21,11 +21,24 @@ FINISHING = "sea-salt-flake"
 def suggest(
     document: Mapping[str, Any], formula: Formula, fish: MeasuredFish, servings: float | None, read: Quantities
 ) -> None:
-    """Add the notices `suggest-slashes` and `pieces-servings` where they are due."""
+    """Add the notices `weighed-as`, `suggest-slashes` and `pieces-servings` where they are due."""
     if fish.groups or formula.fish is None:
         return
+    _weighed_as(document, fish, read)
     _slashes(document, formula, fish, read)
     _pieces(document, formula, fish, servings, read)
+
+
+def _weighed_as(document: Mapping[str, Any], fish: MeasuredFish, read: Quantities) -> None:
+    """A whole fish that is stated as weighed in fillets counts head and bones as flesh, unless it was meant."""
+    if fish.cut is None or fish.cut.usual_basis != "whole" or fish.basis != "fillet" or fish.species is None:
+        return
+    text = (
+        "A whole fish weighed as fillet: all of the weight counts as flesh. If it was weighed with head and bones, about "
+        f"{fish.species.yield_whole * 100:.0f} % of it is."
+    )
+    patch = put_below(document, ["fish", "weight", "basis"], "whole")
+    read.notices.append(notice("weighed-as", "/fish/weight/basis", text, patch))
 
 
 def _slashes(document: Mapping[str, Any], formula: Formula, fish: MeasuredFish, read: Quantities) -> None:

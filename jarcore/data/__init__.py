@@ -1,22 +1,30 @@
 """Tables of the trade and the reading of them. Imports nothing else of the core."""
 
+from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.codes import Code, codes
-from jarcore.data.kitchen_rows import BadPantry, with_rows
+from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
+from jarcore.data.spoken import bare, bare_word
 from jarcore.data.tables import faults, parameter, parameters, rows, schools, shelf
 
 __all__ = [
+    "ALLERGENS",
     "AROMATIC",
     "AcidRow",
     "BadPantry",
     "Code",
     "Cut",
+    "Fault",
     "Ingredient",
     "Pantry",
     "Species",
+    "avoided_by",
+    "bare",
+    "bare_word",
     "codes",
     "default_pantry",
     "faults",
+    "named_in",
     "parameter",
     "parameters",
     "rows",

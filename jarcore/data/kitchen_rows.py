@@ -1,80 +1,216 @@
-"""A kitchen's own rows over the shipped pantry: the open document jar-table/pantry."""
+"""A kitchen's own rows over the shipped pantry: the open document jar-table/pantry.
 
-from collections.abc import Mapping
-from dataclasses import fields, replace
+A row with anything wrong in it is told and not used, nor is the shipped row that it was to stand for: what a formula
+names then is unknown, and says so, instead of passing for something milder than it is.
+"""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, fields, replace
 from typing import Any
 
+from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.pantry import AcidRow, Ingredient, Pantry, Species
 
 FORMAT = "jar-table/pantry"
-# What an ingredient that is like no other starts from.
+FORMAT_VERSION = 1
+# What an ingredient that is like no other starts from: it must then say itself what it holds.
 PLAIN = "water"
+# Fields of a row that are no column: what it starts from, and words for people.
+BESIDE = ("like", "note", "notes")
+CONTENTS = (
+    "water", "salt", "sucrose", "glucose", "fructose", "lactose", "maltose", "fat", "alcohol", "starch", "protein",
+)  # fmt: skip
+# Analyses add up to a little more than a hundred: the shipped rows do so by up to one and a half.
+MOST_CONTENTS = 102.0
+# Numbers of a row and what they must lie between; any other number is 0 or more.
+BETWEEN: Mapping[str, tuple[float, float]] = {
+    **dict.fromkeys(CONTENTS, (0.0, 100.0)),
+    "density_g_ml": (0.05, 5.0),
+    **dict.fromkeys(("piece_g", "slice_g", "clove_g", "sprig_g", "pinch_g"), (0.001, 20_000.0)),
+    "exponent": (0.0, 2.0),
+    "smoke_c": (80.0, 350.0),
+    **dict.fromkeys(("yield_whole", "yield_gutted", "bone_factor"), (0.05, 1.0)),
+    "native_sodium_mg": (0.0, 5_000.0),
+    "aqueous_l_per_kg": (0.001, 2.0),
+    "buffer_ph0": (0.0, 14.0),
+}
+LARGEST = 1e6
+# Columns of words that the rules read: no other word is understood.
+CHOICES: Mapping[str, tuple[str, ...]] = {
+    "group": ("aromatic", "dairy", "egg", "fat", "flour", "leavening", "liquid", "salt", "salty", "sour", "sweet"),
+    "phase": ("aqueous", "oil", "solid"),
+    "particle": ("coarse", "fine", "flake", "leaf", "none", "paste"),
+    "burn": ("high", "low", "medium", "none"),
+    "fat_class": ("fatty", "lean", "medium"),
+    "firmness": ("firm", "medium", "soft"),
+    "shape": ("flat", "round", "slender"),
+    "mercury": ("avoid", "best", "good"),
+    "confidence": ("H", "M", "L"),
+}
+# What the words of a name tell beyond allergens, as flags of the row.
+FLAGS = ("honey", "nitrite", "pork", "hot")
 
 
 class BadPantry(ValueError):
-    """The pantry file cannot be used; the message names the entry and the field."""
+    """The file is no pantry that this core reads; the message says why."""
 
 
-def with_rows(pantry: Pantry, document: Any) -> Pantry:
-    """The pantry with a kitchen's own ingredients and fish.
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """What is wrong with a pantry document, at its place; the row there is not used."""
 
-    Parameters: document, {"format": "jar-table/pantry", "ingredients": [...], "fish": [...]}; each entry has an
-    `id`, the fields of Ingredient or Species that differ, and `like`, the id of the row it starts from (its own
-    id when that exists). `acid` of an ingredient holds the fields of AcidRow, per litre of its aqueous phase.
-    Raises: BadPantry.
+    path: str
+    text: str
+
+
+class _NotUsed(ValueError):
+    """A row is not used; the message says why."""
+
+
+def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
+    """The pantry with a kitchen's own ingredients and fish, and what of them could not be used.
+
+    Parameters: document, {"format": "jar-table/pantry", "format_version": 1, "ingredients": [...], "fish": [...]}; each
+    entry has an `id`, the fields of Ingredient or Species that differ, and `like`, the id of the row it starts from
+    (its own id when that exists; a fish must be like one). Flags and, unless it states its own, allergens come with
+    `like`. `acid` of an ingredient holds the fields of AcidRow, per litre of its aqueous phase. Shares are g/100 g.
+    Raises: BadPantry for what is no pantry of a version that is read.
     """
+    _check_head(document)
+    ingredients, species = dict(pantry.ingredients), dict(pantry.species)
+    found = [Fault(f"/{name}", f"“{name}” is no part of a pantry.") for name in document if name not in PARTS]
+    found += _take(document, "ingredients", ingredients, _ingredient)
+    found += _take(document, "fish", species, _fish)
+    return Pantry(ingredients, species, pantry.cuts), found
+
+
+PARTS = ("format", "format_version", "ingredients", "fish", "title", *BESIDE[1:])
+
+
+def _check_head(document: Any) -> None:
     if not isinstance(document, Mapping) or document.get("format") != FORMAT:
         raise BadPantry(f'The field "format" must be "{FORMAT}".')
-    ingredients, species = dict(pantry.ingredients), dict(pantry.species)
-    for place, entry in enumerate(_list(document, "ingredients")):
-        where = f"/ingredients/{place}"
-        base = _base(ingredients, entry, where, PLAIN)
-        values = _values(Ingredient, entry, where)
-        if isinstance(entry.get("acid"), Mapping):
-            acid = base.acid or AcidRow(1, 0, 0, 0, 0, 0, 0, 0, 0)
-            values["acid"] = replace(acid, **_values(AcidRow, entry["acid"], f"{where}/acid"))
-        ingredients[entry["id"]] = replace(base, **{"source": "the kitchen's own", "confidence": "M", **values})
-    for place, entry in enumerate(_list(document, "fish")):
-        where = f"/fish/{place}"
-        kin = _base(species, entry, where, "cod")
-        own = {"source": "the kitchen's own", "confidence": "M", **_values(Species, entry, where)}
-        species[entry["id"]] = replace(kin, **own)
-    return Pantry(ingredients, species, pantry.cuts)
+    version = document.get("format_version", FORMAT_VERSION)
+    if isinstance(version, bool) or version != FORMAT_VERSION:
+        raise BadPantry(f'The field "format_version" must be {FORMAT_VERSION}; it is {version!r:.40}.')
 
 
-def _list(document: Mapping[str, Any], name: str) -> list[Any]:
-    found = document.get(name) or []
-    if not isinstance(found, list):
-        raise BadPantry(f"/{name} must be a list.")
-    return found
+def _take(document: Mapping[str, Any], name: str, known: dict[str, Any], made: Any) -> Iterator[Fault]:
+    """Put each sound row of a list into KNOWN; take out what an unsound one was to stand for."""
+    entries = document.get(name)
+    if entries is None:
+        return
+    if not isinstance(entries, list):
+        yield Fault(f"/{name}", f"“{name}” must be a list; it is not used.")
+        return
+    shipped, seen = dict(known), set()
+    for place, entry in enumerate(entries):
+        own = entry.get("id") if isinstance(entry, Mapping) else None
+        try:
+            if not isinstance(own, str) or not own.strip():
+                raise _NotUsed("needs an id")
+            if own in seen:
+                raise _NotUsed("repeats the id of an earlier row")
+            seen.add(own)
+            known[own] = made(known, shipped, entry)
+        except _NotUsed as why:
+            if isinstance(own, str):
+                known.pop(own, None)
+            yield Fault(f"/{name}/{place}", f"{_called(own, place)} {why}. The row is not used.")
 
 
-def _base(known: Mapping[str, Any], entry: Any, where: str, otherwise: str) -> Any:
-    if not isinstance(entry, Mapping) or not isinstance(entry.get("id"), str) or not entry["id"]:
-        raise BadPantry(f"{where} needs an id.")
-    like = entry.get("like", entry["id"] if entry["id"] in known else otherwise)
-    if like not in known:
-        raise BadPantry(f"{where}/like names no row of the pantry: {like!r}.")
+def _called(own: Any, place: int) -> str:
+    return f"“{own[:40]}”" if isinstance(own, str) and own.strip() else f"Row {place + 1}"
+
+
+def _ingredient(known: Mapping[str, Any], shipped: Mapping[str, Any], entry: Mapping[str, Any]) -> Ingredient:
+    base: Ingredient | None = _like(known, shipped, entry)
+    values = _values(Ingredient, entry, ("acid",))
+    if base is None and not any(name in entry for name in CONTENTS):
+        raise _NotUsed("says neither which row it is `like` nor what it holds")
+    start = base or known[PLAIN]
+    if "acid" in entry:
+        if not isinstance(entry["acid"], Mapping):
+            raise _NotUsed("has an `acid` that is no part with fields")
+        acid = start.acid or AcidRow(1, 0, 0, 0, 0, 0, 0, 0, 0)
+        values["acid"] = replace(acid, **_values(AcidRow, entry["acid"]))
+    names = " ".join((entry["id"], values.get("name", ""), *values.get("synonyms", ())))
+    told = named_in(names)
+    values["flags"] = _joined(start.flags, values.get("flags", ()), [flag for flag in FLAGS if flag in told])
+    # A row that is like another may say that it holds less; one that is like none holds what its name says too.
+    spoken = tuple(one for one in ALLERGENS if one in told) if base is None else ()
+    values["allergens"] = _joined(_allergens(values["allergens"]) if "allergens" in values else start.allergens, spoken)
+    values.setdefault("name", entry["id"] if base is None else start.name)
+    row = replace(start, **{"id": entry["id"], "source": "the kitchen's own", "confidence": "M", **values})
+    return _filled(row, "water" in entry)
+
+
+def _filled(row: Ingredient, water_stated: bool) -> Ingredient:
+    """The row with its water made room for by what it holds now; more than a hundred per cent is nothing that is."""
+    acid = row.acid_g
+    dry = sum(getattr(row, name) for name in CONTENTS if name != "water") + acid
+    if not water_stated and row.water + dry > 100:
+        row = replace(row, water=max(0.0, 100 - dry))
+    if row.water + dry > MOST_CONTENTS:
+        raise _NotUsed(f"holds {row.water + dry:.0f} g in 100 g")
+    return row
+
+
+def _fish(known: Mapping[str, Any], shipped: Mapping[str, Any], entry: Mapping[str, Any]) -> Species:
+    base: Species | None = _like(known, shipped, entry)
+    if base is None:
+        raise _NotUsed("does not say which fish it is `like`: cautions and times hang on that")
+    values = _values(Species, entry)
+    values["flags"] = _joined(base.flags, values.get("flags", ()))
+    return replace(base, **{"source": "the kitchen's own", "confidence": "M", **values})
+
+
+def _like(known: Mapping[str, Any], shipped: Mapping[str, Any], entry: Mapping[str, Any]) -> Any:
+    """The row that an entry starts from: what it is like, or the shipped one of its own id; None for neither."""
+    like = entry.get("like")
+    if like is None:
+        return shipped.get(entry["id"])
+    if not isinstance(like, str) or like not in known:
+        raise _NotUsed(f"is like {like!r:.40}, which the pantry has not")
     return known[like]
 
 
-def _values(kind: type[Any], entry: Mapping[str, Any], where: str) -> dict[str, Any]:
-    """The fields of KIND that the entry states, each of the right type and, where it is a share, within 0 and 100."""
-    values: dict[str, Any] = {}
-    for field in fields(kind):
-        if field.name not in entry or field.name == "acid":
-            continue
-        value = entry[field.name]
-        numeric = field.type in (float, float | None)
-        if numeric and (isinstance(value, bool) or not isinstance(value, int | float) or not 0 <= value < 1e6):
-            raise BadPantry(f"{where}/{field.name} must be a number from 0 up; it is {value!r}.")
-        if field.type is str and not isinstance(value, str):
-            raise BadPantry(f"{where}/{field.name} must be a text; it is {value!r}.")
-        if field.type is bool and not isinstance(value, bool):
-            raise BadPantry(f"{where}/{field.name} must be true or false; it is {value!r}.")
-        if field.type == tuple[str, ...]:
-            if not isinstance(value, list) or not all(isinstance(one, str) for one in value):
-                raise BadPantry(f"{where}/{field.name} must be a list of texts.")
-            value = tuple(value)
-        values[field.name] = value
-    return values
+def _joined(*some: Any) -> tuple[str, ...]:
+    return tuple(dict.fromkeys(one for words in some for one in words))
+
+
+def _allergens(stated: tuple[str, ...]) -> tuple[str, ...]:
+    """Allergens by the format's names; a word that means none of them is no allergen this core can hold against a diner."""
+    found: list[str] = []
+    for word in stated:
+        meant = [one for one in avoided_by(word) if one in ALLERGENS]
+        if not meant:
+            raise _NotUsed(f"has an allergen “{word[:40]}”, which is none of: {', '.join(ALLERGENS)}")
+        found += meant
+    return _joined(found)
+
+
+def _values(kind: type[Any], entry: Mapping[str, Any], beside: tuple[str, ...] = ()) -> dict[str, Any]:
+    """The fields of KIND that the entry states, each of the right type and within its limits."""
+    known = {field.name: field.type for field in fields(kind) if field.init}
+    for name in entry:
+        if name not in known and name not in BESIDE and name not in beside:
+            raise _NotUsed(f"has a field “{str(name)[:40]}” that no row has")
+    return {name: _value(name, entry[name], form) for name, form in known.items() if name in entry and name not in beside}  # fmt: skip
+
+
+def _value(name: str, value: Any, form: Any) -> Any:
+    if form in (float, float | None):
+        low, high = BETWEEN.get(name, (0.0, LARGEST))
+        if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
+            raise _NotUsed(f"has “{name}” {value!r:.40}: it must be a number from {low:g} to {high:g}")
+        return float(value)
+    if form is bool and not isinstance(value, bool):
+        raise _NotUsed(f"has “{name}” {value!r:.40}: it must be true or false")
+    if form is str and (not isinstance(value, str) or value not in CHOICES.get(name, (value,))):
+        raise _NotUsed(f"has “{name}” {value!r:.40}: it must be {' or '.join(CHOICES.get(name, ('a text',)))}")
+    if form == tuple[str, ...]:
+        if not isinstance(value, list) or not all(isinstance(one, str) for one in value):
+            raise _NotUsed(f"has “{name}” that is no list of texts")
+        return tuple(value)
+    return value

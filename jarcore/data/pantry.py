@@ -53,8 +53,10 @@ class Ingredient:
     exponent: float
     sour: bool
     allergens: tuple[str, ...]
+    flags: tuple[str, ...]
     particle: str
     burn: str
+    smoke_c: float | None
     source: str
     confidence: str
     acid: AcidRow | None = None
@@ -126,6 +128,9 @@ class Cut:
     trim: float
     default_thickness_mm: float | None
     plan: str
+    usual_basis: str
+    usual_skin: str
+    usual_bone: str
     note: str
     source: str
     confidence: str

@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 from jarcore.documents.notices import Notice
 
 FORMAT = "jar-table/evaluation"
-FORMAT_VERSION = 1
+FORMAT_VERSION = 2
 
 Range = list[float]
 Grade = Literal["refuse", "stop", "warn", "note"]
@@ -28,7 +28,10 @@ class Card(TypedDict):
 
 
 class FishResult(TypedDict):
-    """The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml]."""
+    """The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml].
+
+    `basis`, `skin` and `bone` are what was reckoned with; `assumed` names those of them that the document leaves open.
+    """
 
     name: str | None
     edible_g: float | None
@@ -46,6 +49,10 @@ class FishResult(TypedDict):
     whole_pieces: int | None
     surplus_g: float | None
     estimated: list[str]
+    basis: str
+    skin: str
+    bone: str
+    assumed: list[str]
     groups: list[dict[str, Any]]
     cards: list[Card]
 
@@ -111,6 +118,7 @@ class Reading(TypedDict):
     starch_pct: float | None
     aromatics_pct: float | None
     sodium_mg: float
+    sodium_mg_range: NotRequired[Range]
     set_out_g: float
     pick_up_g: float
     pick_up_g_range: NotRequired[Range]
@@ -150,7 +158,10 @@ class WindowLimit(TypedDict):
 
 
 class Window(TypedDict):
-    """How long a jar may act [min from contact], which limit binds, what would move it."""
+    """How long a jar may act [min from contact], which limit binds, what would move it.
+
+    `stopped_by` names the stops and refusals that stand: while there are any, it is no time to go by.
+    """
 
     earliest_min: float
     earliest_min_range: NotRequired[Range]
@@ -167,6 +178,7 @@ class Window(TypedDict):
     moves: list[Move]
     groups: list[dict[str, Any]]
     at_contact_time: AtContact | None
+    stopped_by: list[str]
 
 
 class JarResult(TypedDict):
@@ -188,21 +200,38 @@ class LedgerEntry(TypedDict):
     removed_g: float
     low_g: float
     high_g: float
+    complete: bool
+
+
+class Missing(TypedDict):
+    """Something salty whose amount is not stated: where, and what in words."""
+
+    path: str
+    text: str
 
 
 class Ledger(TypedDict):
-    """Salt from jar to jar to the plate; shares are of raw edible weight."""
+    """Salt from jar to jar to the plate; shares are of raw edible weight.
+
+    Where it is not `complete` something salty is unstated (`missing`), and all sums are 'at least'.
+    """
 
     entries: list[LedgerEntry]
+    complete: bool
+    missing: list[Missing]
     native_salt_g: float | None
     added_salt_g: float
     added_salt_g_range: NotRequired[Range]
     salt_g: float | None
     salt_g_range: NotRequired[Range]
     added_pct_of_edible: float | None
+    added_pct_of_edible_range: NotRequired[Range]
     salt_pct_of_edible: float | None
+    salt_pct_of_edible_range: NotRequired[Range]
     salt_g_per_serving: float | None
+    salt_g_per_serving_range: NotRequired[Range]
     sodium_mg_per_serving: float | None
+    sodium_mg_per_serving_range: NotRequired[Range]
     left_for_finish_g: float | None
     second_salting_g: float | None
     sides_salt_g_per_serving: float
@@ -211,9 +240,10 @@ class Ledger(TypedDict):
 
 
 class Exposure(TypedDict):
-    """The one counter clock [min]."""
+    """The one clock: minutes above the threshold [degC] that goes with the fish, and where it stops."""
 
-    minutes_above_5c: float
+    warm_minutes: float
+    threshold_c: float
     limit_min: float
     binding: str | None
 
@@ -225,8 +255,26 @@ class CookStage(TypedDict):
     minutes: float
 
 
+class CookGroup(TypedDict):
+    """Pieces of one size [mm]: their own minutes and core [degC], how long before the slowest they come out [min].
+
+    `left_in_c` is what their core would come to if they stayed in with the slowest.
+    """
+
+    id: str | None
+    pieces: float | None
+    thickness_mm: float
+    minutes: float
+    stages: list[CookStage]
+    core_c: float
+    pull_c: float
+    rest_minutes: float
+    out_before_min: float
+    left_in_c: float | None
+
+
 class CookResult(TypedDict):
-    """Cooking: minutes to the core target, in stages, and the rest after."""
+    """Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide."""
 
     minutes: float | None
     minutes_range: NotRequired[Range]
@@ -236,6 +284,7 @@ class CookResult(TypedDict):
     pull_c: float | None
     oil: dict[str, float] | None
     zones: list[dict[str, Any]]
+    groups: list[CookGroup]
     burn: dict[str, Any] | None
     order: list[dict[str, Any]]
     locks: list[str]

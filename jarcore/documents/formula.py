@@ -216,8 +216,9 @@ class Jar(Part):
 
 
 class Oil(Part):
-    """The oil in a fryer or pan."""
+    """The oil in a fryer or pan: how much, how deep, and which (an ingredient's id)."""
 
+    ingredient: Text | None = None
     volume: Volume | None = None
     depth: Length | None = None
 

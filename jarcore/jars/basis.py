@@ -202,6 +202,9 @@ class Weighing:
             late = [spec.place for spec, pair in zip(self.specs, pairs, strict=True) if pair and pair[1]]
             self.circles.update(late)
             return [pair[0] if pair and not pair[1] else None for pair in pairs], sorted(self.circles)
+        if share and None in pairs:
+            # A share of the jar is not known while a part of the jar is not.
+            return [pair[0] if pair and not pair[1] else None for pair in pairs], sorted(self.circles)
         whole = sum(pair[0] for pair in pairs if pair) / (1 - share)
         return [pair[0] + pair[1] * whole if pair else None for pair in pairs], sorted(self.circles)
 

@@ -1,10 +1,11 @@
 """What is in a jar: its lines weighed, and the readings of the whole."""
 
-from collections.abc import Mapping, Sequence
+import itertools
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache, lru_cache
 
-from jarcore.data import AROMATIC, Ingredient, Pantry, parameter, rows
+from jarcore.data import ALLERGENS, AROMATIC, Ingredient, Pantry, named_in, parameter, rows
 from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
 from jarcore.documents.formula import Fish, Jar, Line, Target
 from jarcore.jars.basis import Scope, Spec, Weighing, cover_ml, per_weights, read_lines
@@ -13,13 +14,13 @@ from jarcore.jars.quantities import Quantities
 from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, dimension, kitchen_measure, mix, solution
 
 LOW, MIDDLE, HIGH = 0, 1, 2
+# Up to this many ranges in a jar all their ends are tried together.
+FEW_RANGES = 4
+# Bases by which a line goes into the fish instead of onto it.
+INSIDE = ("slot", "cavity")
 Parts = list[tuple[Ingredient, float]]
-ALLERGENS = (
-    "gluten", "crustaceans", "molluscs", "egg", "fish", "peanut", "tree-nuts",
-    "soy", "milk", "sesame", "mustard", "celery", "lupin", "sulphites",
-)  # fmt: skip
 # Readings that carry a range when an amount was written as one.
-RANGED = ("mass_g", "salt_pct", "salt_pct_of_fish", "sugar_pct", "acid_pct_citric", "ph")
+RANGED = ("mass_g", "salt_pct", "salt_pct_of_fish", "sugar_pct", "acid_pct_citric", "ph", "sodium_mg")
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +38,11 @@ class Coat:
 
 @dataclass(frozen=True, slots=True)
 class Contents:
-    """A jar with its lines weighed [g]; None for a line that cannot be."""
+    """A jar with its lines weighed [g]; None for a line that cannot be.
+
+    `named` is every ingredient that a line names, whatever its amount, and `held` what those bring that somebody may
+    avoid: allergens, flags of rows, alcohol.
+    """
 
     jar: Jar
     path: str
@@ -49,11 +54,25 @@ class Contents:
     aqueous: Solution | None
     all_parts: Parts
     contact_parts: Parts
+    named: tuple[Ingredient, ...]
+    held: frozenset[str]
 
     def part_of(self, share: float) -> "Contents":
         """The jar as if only a share of it were made [1]: for one group of the pieces."""
         masses = tuple(None if mass is None else mass * share for mass in self.masses)
         return _contents(self.jar, self.path, self.specs, masses, ())
+
+    def at_the_ends(self) -> list["Contents"]:
+        """The jar at the ends of its ranges; empty without one."""
+        return [_contents(self.jar, self.path, self.specs, masses, ()) for masses in self.variants]
+
+    def inside_salt_g(self) -> float:
+        """Salt [g] that goes into slots and cavity, where the flesh is bare whatever the skin."""
+        return sum(
+            spec.ingredient.salt / 100 * mass
+            for spec, mass in zip(self.specs, self.masses, strict=True)
+            if spec.ingredient and mass and in_jar(spec) and spec.line.basis in INSIDE
+        )
 
     def later_salt_g(self) -> float:
         """Salt [g] of the lines that go on just before heat or on the plate."""
@@ -68,10 +87,27 @@ class Contents:
         """(ingredient, mass [g]) of the lines that could be weighed; with CONTACT only those in the jar itself."""
         return self.contact_parts if contact else self.all_parts
 
+    def names(self, test: Callable[[Ingredient], bool]) -> bool:
+        """Whether a line names an ingredient that passes TEST, whatever its amount."""
+        return any(test(one) for one in self.named)
+
+    def unweighed(self) -> list[Spec]:
+        """Lines that say something and could not be weighed."""
+        return [
+            spec
+            for spec, mass in zip(self.specs, self.masses, strict=True)
+            if mass is None and (spec.line.ingredient or spec.line.amount is not None)
+        ]
+
+    def lacks(self, test: Callable[[Ingredient], bool], contact: bool = False) -> bool:
+        """Whether what could not be weighed may be something that passes TEST: what is not known may be anything."""
+        return any(
+            spec.ingredient is None or test(spec.ingredient) for spec in self.unweighed() if not contact or in_jar(spec)
+        )
+
     def allergens(self) -> list[str]:
-        """Allergens of the jar, in the format's order."""
-        found = {one for ingredient, _ in self.parts() for one in ingredient.allergens}
-        return [one for one in ALLERGENS if one in found]
+        """Allergens of the jar, in the format's order: every line that is named counts, whatever its amount."""
+        return [one for one in ALLERGENS if one in self.held]
 
 
 def weigh_jar(
@@ -112,7 +148,22 @@ def _contents(
     contact = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m and in_jar(s)]
     whole = mix(parts)
     in_contact = whole if len(parts) == len(contact) else mix(contact)
-    return Contents(jar, path, specs, masses, variants, whole, in_contact, solution(contact), parts, contact)
+    named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
+    return Contents(
+        jar, path, specs, masses, variants, whole, in_contact, solution(contact), parts, contact, named, _held(specs)
+    )
+
+
+def _held(specs: Sequence[Spec]) -> frozenset[str]:
+    """What the lines bring that somebody may avoid; an ingredient that the pantry has not is taken at its word."""
+    held: set[str] = set()
+    for spec in specs:
+        one = spec.ingredient
+        if one is None:
+            held |= named_in(spec.line.ingredient or "")
+        else:
+            held.update(one.allergens, one.flags, ("alcohol",) if one.alcohol > parameter("alcohol_told") else ())
+    return frozenset(held)
 
 
 def parts_of(specs: Sequence[Spec], masses: Sequence[float | None]) -> Parts:
@@ -126,17 +177,22 @@ def in_jar(spec: Spec) -> bool:
 
 
 def _picks(specs: Sequence[Spec]) -> list[list[int]]:
-    """Choices of range ends: all low, all high, and each ranged line alone at each end."""
+    """Choices of range ends: every corner of a few ranges; of many, the corners where what sums go by is extreme."""
     ranged = [spec.place for spec in specs if spec.ranged]
     if not ranged:
         return []
-    picks = [[LOW] * len(specs), [HIGH] * len(specs)]
-    if len(ranged) > 1:
-        for place in ranged:
-            for end in (LOW, HIGH):
-                picks.append([end if i == place else MIDDLE for i in range(len(specs))])
-                picks.append([end if i == place else HIGH + LOW - end for i in range(len(specs))])
-    return picks
+    if len(ranged) <= FEW_RANGES:
+        corners = [dict(zip(ranged, ends, strict=True)) for ends in itertools.product((LOW, HIGH), repeat=len(ranged))]
+    else:
+        salty = {spec.place for spec in specs if spec.ingredient and spec.ingredient.salt > 0}
+        sour = {spec.place for spec in specs if spec.ingredient and spec.ingredient.acid_g > 0}
+        raised = [set(ranged), salty, sour, *({place} for place in ranged)]
+        corners = [
+            {place: end if place in some else HIGH + LOW - end for place in ranged}
+            for some in raised
+            for end in (LOW, HIGH)
+        ]
+    return [[corner.get(place, MIDDLE) for place in range(len(specs))] for corner in corners]
 
 
 def spread(middle: float | None, others: Sequence[float | None]) -> Range | None:
@@ -254,6 +310,7 @@ def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) ->
 
     return {
         "mass_g": whole.mass_g,
+        "sodium_mg": whole.sodium_mg,
         "salt_pct": share(whole.salt_g),
         "salt_pct_of_fish": None if of_fish is None else whole.salt_g * of_fish,
         "sugar_pct": share(whole.sugar_g),
@@ -269,10 +326,13 @@ def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) ->
     }
 
 
-def reading_of(contents: Contents, fish: MeasuredFish, coat: Coat | None, read: Quantities) -> Reading:
+def reading_of(
+    contents: Contents, fish: MeasuredFish, coat: Coat | None, goes_in_pct: float | None, read: Quantities
+) -> Reading:
     """The readings of a whole jar as made, with ranges where amounts were written as ranges.
 
-    COAT is what a coating takes; other kinds are set out and picked up whole.
+    COAT is what a coating takes; other kinds are set out and picked up whole. GOES_IN_PCT is given where skin keeps
+    salt out [g per 100 g fish]: a target of salt is held against that, not against what lies on the skin.
     """
     whole = contents.composition
     shares = _shares(whole, contents.aqueous, fish)
@@ -283,7 +343,6 @@ def reading_of(contents: Contents, fish: MeasuredFish, coat: Coat | None, read: 
         "complete": contents.complete and bool(contents.specs),
         "volume_ml": whole.volume_ml,
         "oil_to_acid_volume": oil_ml / sour_ml if sour_ml else None,
-        "sodium_mg": whole.sodium_mg,
         "set_out_g": coat.set_out_g if coat else whole.mass_g,
         "pick_up_g": coat.pick_up_g if coat else whole.mass_g,
         "discard_g": coat.discard_g if coat else 0.0,
@@ -304,7 +363,8 @@ def reading_of(contents: Contents, fish: MeasuredFish, coat: Coat | None, read: 
         ends = spread(shares[name], [other[name] for other in others])
         if ends:
             reading[f"{name}_range"] = ends  # type: ignore[literal-required]
-    reading["targets"] = target_states(contents.jar.targets or {}, reading, f"{contents.path}/targets", read)
+    held = reading if goes_in_pct is None else {**reading, "salt_pct_of_fish": goes_in_pct}
+    reading["targets"] = target_states(contents.jar.targets or {}, held, f"{contents.path}/targets", read)
     return reading
 
 

@@ -7,12 +7,15 @@ from functools import cache
 from jarcore.data import parameter, rows
 from jarcore.documents.evaluation import CookResult, CookStage
 from jarcore.documents.formula import Cook
-from jarcore.flesh.heat import Cooked, Heat, Slab, batch_kg, oil_drop_c, rod_seconds, time_to_core
+from jarcore.flesh.heat import Cooked, Heat, Slab, rod_seconds, time_to_core
 from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
+from jarcore.jars.oil import oil_of
 from jarcore.jars.quantities import Quantities
+from jarcore.jars.window import in_words
 
 SIDES = ("first side", "second side")
+WHOLE_TIME = "in the heat"
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,8 +69,73 @@ def target_of(cook: Cook, stuffed: bool, read: Quantities) -> float:
     return parameter("filling_target" if stuffed else "core_target")
 
 
+@dataclass(frozen=True, slots=True)
+class Done:
+    """Pieces of one size, done: how long [s], in which stages, the core when pulled [degC], and what heats them."""
+
+    fish: MeasuredFish
+    group: str | None
+    row: HeatRow
+    start_c: float
+    seconds: float
+    pull_c: float
+    stages: tuple[CookStage, ...]
+
+    @property
+    def thickness_mm(self) -> float:
+        """Thickness at the thickest point [mm]."""
+        return self.fish.piece.thickness_mm if self.fish.piece else 0.0
+
+    @property
+    def side_s(self) -> float:
+        """Time of one side [s], or all of it where nothing is turned."""
+        return self.seconds / (2 if self.row.heat.turns else 1)
+
+
+def is_round(fish: MeasuredFish, heat: Heat) -> bool:
+    """Whether the piece heats as a round fish does: whole, and not laid on its sides."""
+    body = fish.piece is not None and fish.piece.plan == "body"
+    return body and not heat.turns and fish.species is not None and fish.species.shape == "round"
+
+
+def sizes_of(fish: MeasuredFish) -> list[tuple[str | None, MeasuredFish]]:
+    """Pieces of each size: the groups of unlike pieces, or all of them."""
+    return [(group.id, group.fish) for group in fish.groups] or [(None, fish)]
+
+
+def done_of(
+    fish: MeasuredFish, group: str | None, cook: Cook, begin_c: float | None, target: float, read: Quantities
+) -> Done | None:
+    """Pieces of one size cooked to a core target [degC]; None where that is not modelled or never reached.
+
+    BEGIN_C is the temperature they start at, their own where None [degC].
+    """
+    if fish.piece is None or not fish.timed:
+        return None
+    row = heat_for(cook, fish.piece.thickness_mm, read)
+    start = fish.celsius if begin_c is None else begin_c
+    if row is None or start < 0:
+        return None
+    if is_round(fish, row.heat):
+        thick = parameter("gutted_thickness_share") * fish.piece.thickness_mm / 1000
+        seconds = rod_seconds(thick, row.heat, start, target)
+        if seconds is None:
+            return None
+        return Done(fish, group, row, start, seconds, target, ({"name": WHOLE_TIME, "minutes": seconds / 60},))
+    cooked = time_to_core(fish.piece.thickness_mm / 1000, row.heat, start, target)
+    if cooked is None:
+        return None
+    stages: tuple[CookStage, ...] = ({"name": WHOLE_TIME, "minutes": cooked.seconds / 60},)
+    if row.heat.turns:
+        stages = tuple({"name": name, "minutes": cooked.side_s / 60} for name in SIDES)
+    return Done(fish, group, row, start, cooked.seconds, cooked.pull_c, stages)
+
+
 def cook_result(cook: Cook, fish: MeasuredFish, jars: Sequence[Contents], read: Quantities) -> CookResult:
-    """Time to the core, in stages, with the rest; None with a notice where it cannot be modelled."""
+    """Time to the core, in stages, with the rest; None with a notice where it cannot be modelled.
+
+    Of unlike pieces the slowest decide what is said of the whole, and each size has its own time beside it.
+    """
     target = target_of(cook, any(contents.jar.kind == "filling" for contents in jars), read)
     result: CookResult = {
         "minutes": None,
@@ -77,99 +145,106 @@ def cook_result(cook: Cook, fish: MeasuredFish, jars: Sequence[Contents], read: 
         "rest_minutes": None,
         "oil": oil_of(cook, fish, read),
         "zones": [],
+        "groups": [],
         "burn": burn_of(cook, jars),
         "order": order_of(jars),
         "locks": locks_of(cook, jars),
     }
     if cook.method in (None, "none") or fish.piece is None or not fish.timed:
         return result
-    thickness = fish.piece.thickness_mm
-    row = heat_for(cook, thickness, read)
-    if row is None:
+    if heat_for(cook, fish.piece.thickness_mm, read) is None:
         read.say(
             "not-modelled", "/cook/method", "This method is not modelled. Cook to the core target, read on a probe."
         )
         return result
-    start = read.celsius(cook.start_temperature, "/cook/start_temperature")
-    if start is None:
-        start = fish.celsius
-    if start < 0:
+    begin = read.celsius(cook.start_temperature, "/cook/start_temperature")
+    if (fish.celsius if begin is None else begin) < 0:
         read.say(
             "outside-model", "/cook/start_temperature", "Frozen fish takes heat to thaw that is not modelled. Probe it."
         )
         return result
-    whole = (
-        fish.piece.plan == "body" and not row.heat.turns and fish.species is not None and fish.species.shape == "round"
-    )
-    if whole:
-        _round(result, parameter("gutted_thickness_share") * thickness, row, start)
+    sizes = sizes_of(fish)
+    done = [done_of(one, group, cook, begin, target, read) for group, one in sizes]
+    known = [one for one in done if one is not None]
+    if len(known) == len(done):
+        slowest = max(known, key=lambda one: one.seconds)
+        _fill(result, slowest)
+        _zones(result, slowest)
+        if fish.groups:
+            _groups(result, known, slowest, read)
+        _second_fry(cook, max(one.thickness_mm for one in known), read)
     else:
-        _slab(result, thickness, row, start)
-    if result["minutes"] is None:
-        text = f"At {row.heat.medium_c:.0f} °C the core does not reach {target:.0f} °C. Raise the heat or lower the target."
-        read.say("outside-model", "/cook/core_target", text)
-        return result
-    result["minutes_range"] = [result["minutes"] * (1 - row.spread), result["minutes"] * (1 + row.spread)]
-    _zones(result, fish, row, start)
-    _second_fry(cook, thickness, read)
+        for place, (one, (_, size)) in enumerate(zip(done, sizes, strict=True)):
+            if one is None:
+                _say_why_not(cook, size, f"/fish/groups/{place}" if fish.groups else "", target, read)
     return result
 
 
-def _slab(result: CookResult, thickness_mm: float, row: HeatRow, start: float) -> None:
-    cooked = time_to_core(thickness_mm / 1000, row.heat, start, result["core_c"])
-    if cooked is None:
+def _say_why_not(cook: Cook, fish: MeasuredFish, group: str, target: float, read: Quantities) -> None:
+    """Why one size cannot be timed, so that nothing is said of the whole."""
+    if fish.piece is None:
+        read.say("unstated", group, "These pieces are not measured, so no time in the heat is given for any of them.")
         return
-    stages: list[CookStage] = [{"name": "in the heat", "minutes": cooked.seconds / 60}]
-    if row.heat.turns:
-        stages = [{"name": name, "minutes": cooked.side_s / 60} for name in SIDES]
-    _fill(result, cooked.seconds, cooked.pull_c, row, stages)
+    row = heat_for(cook, fish.piece.thickness_mm, read)
+    heat = f"At {row.heat.medium_c:.0f} °C the core" if row else "The core"
+    text = f"{heat} does not reach {target:.0f} °C. Raise the heat or lower the target."
+    read.say("outside-model", group or "/cook/core_target", text)
 
 
-def _round(result: CookResult, thickness_mm: float, row: HeatRow, start: float) -> None:
-    seconds = rod_seconds(thickness_mm / 1000, row.heat, start, result["core_c"])
-    if seconds is not None:
-        _fill(result, seconds, result["core_c"], row, [{"name": "in the heat", "minutes": seconds / 60}])
+def _fill(result: CookResult, done: Done) -> None:
+    minutes, spread = done.seconds / 60, done.row.spread
+    result["minutes"] = minutes
+    result["minutes_range"] = [minutes * (1 - spread), minutes * (1 + spread)]
+    result["stages"] = list(done.stages)
+    result["pull_c"] = done.pull_c
+    result["rest_minutes"] = done.row.heat.rest_s / 60
 
 
-def _fill(result: CookResult, seconds: float, pull: float, row: HeatRow, stages: list[CookStage]) -> None:
-    result["minutes"] = seconds / 60
-    result["stages"] = stages
-    result["pull_c"] = pull
-    result["rest_minutes"] = row.heat.rest_s / 60
-
-
-def _zones(result: CookResult, fish: MeasuredFish, row: HeatRow, start: float) -> None:
+def _zones(result: CookResult, done: Done) -> None:
     """The thick and the thin zone of one piece after the same time."""
-    assert fish.piece is not None and result["minutes"] is not None
-    thin = fish.thin_zone_mm
+    thin = done.fish.thin_zone_mm
     if thin is None:
         return
-    side = result["minutes"] * 60 / (2 if row.heat.turns else 1)
-    for name, thickness in (("thick", fish.piece.thickness_mm), ("thin", thin)):
-        cooked: Cooked = Slab(thickness / 1000, row.heat).cooked(start, side)
+    for name, thickness in (("thick", done.thickness_mm), ("thin", thin)):
+        cooked: Cooked = Slab(thickness / 1000, done.row.heat).cooked(done.start_c, done.side_s)
         result["zones"].append({"name": name, "thickness_mm": thickness, "core_c": cooked.peak_c})
+
+
+def _groups(result: CookResult, known: Sequence[Done], slowest: Done, read: Quantities) -> None:
+    """Each size with its own minutes and core, when it comes out, and what it would come to beside the slowest."""
+    for done in known:
+        early = (slowest.seconds - done.seconds) / 60
+        left_in = None
+        if not is_round(done.fish, done.row.heat):
+            side = slowest.seconds / (2 if done.row.heat.turns else 1)
+            left_in = Slab(done.thickness_mm / 1000, done.row.heat).cooked(done.start_c, side).peak_c
+        result["groups"].append(
+            {
+                "id": done.group,
+                "pieces": done.fish.pieces,
+                "thickness_mm": done.thickness_mm,
+                "minutes": done.seconds / 60,
+                "stages": list(done.stages),
+                "core_c": result["core_c"],
+                "pull_c": done.pull_c,
+                "rest_minutes": done.row.heat.rest_s / 60,
+                "out_before_min": early,
+                "left_in_c": left_in,
+            }
+        )
+        if early * 60 > parameter("unlike_from"):
+            text = (
+                f"Pieces of {done.thickness_mm:.0f} mm are done after {in_words(done.seconds / 60)}: take them out "
+                f"{in_words(early)} before those of {slowest.thickness_mm:.0f} mm, which take "
+                f"{in_words(slowest.seconds / 60)}, or put them in that much later. Probe each size."
+            )
+            read.say("unlike-pieces", "/cook", text)
 
 
 def _second_fry(cook: Cook, thickness_mm: float, read: Quantities) -> None:
     if cook.second_fry is not None and thickness_mm > parameter("fry_warn_thickness"):
         text = f"A first fry of about two minutes does not cook {thickness_mm:.0f} mm through. Make the first one longer, then the hot one."
         read.say("first-fry-short", "/cook/second_fry", text)
-
-
-def oil_of(cook: Cook, fish: MeasuredFish, read: Quantities) -> dict[str, float] | None:
-    """Frying load: oil [l], drop [degC], batches and pieces in each. More fish means more batches, not more oil."""
-    if cook.method not in ("deep_fry", "shallow_fry") or not fish.edible_g or not fish.pieces:
-        return None
-    volume = read.volume_ml(cook.oil.volume, "/cook/oil/volume") if cook.oil else None
-    litres = volume / 1000 if volume else parameter("default_oil")
-    if volume is None:
-        read.say("estimated", "/cook/oil/volume", f"The oil is not stated: reckoned with {litres:g} l.")
-    burner = read.count(cook.burner_w, "/cook/burner_w") or 0.0
-    each = fish.edible_g / fish.pieces / 1000
-    a_batch = max(1, min(int(batch_kg(litres, burner) / each), int(-(-fish.pieces // 1))))
-    batches = -(-fish.pieces // a_batch)
-    drop = oil_drop_c(a_batch * each, litres, burner)
-    return {"volume_l": litres, "drop_c": drop, "batches": float(batches), "pieces_per_batch": float(a_batch)}
 
 
 def burn_of(cook: Cook, jars: Sequence[Contents]) -> dict[str, object] | None:
@@ -182,8 +257,8 @@ def burn_of(cook: Cook, jars: Sequence[Contents]) -> dict[str, object] | None:
             ingredient.name
             for contents in jars
             if contents.jar.kind in ("marinade", "rub", "soak") and _stays(contents)
-            for ingredient, mass in contents.parts()
-            if mass > 0 and ingredient.burn == "high"
+            for ingredient in contents.named
+            if ingredient.burn == "high"
         }
     )
     if not risky:
@@ -216,7 +291,7 @@ def locks_of(cook: Cook, jars: Sequence[Contents]) -> list[str]:
     ingredients = {i.id: i for contents in jars for i, _ in contents.parts()}
     facts = {
         "alcohol": any(i.alcohol > 1 for i in ingredients.values()),
-        "citrus": any(i.id in ("lemon-juice", "lime-juice", "orange-juice") for i in ingredients.values()),
+        "citrus": any("citrus" in i.flags for i in ingredients.values()),
         "liquid": any(contents.jar.kind in ("marinade", "wet_brine", "soak") for contents in jars),
         "hot_oil": cook.method in ("deep_fry", "shallow_fry"),
         "steam": cook.method == "steam",

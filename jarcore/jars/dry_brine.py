@@ -37,15 +37,14 @@ def taken_up_pct(contents: Contents, fish: MeasuredFish, standing: Standing, min
         return 0.0
     method = contents.jar.method or Method()
     piece = fish.piece
-    open_plan = (
-        piece.plan_cm2 * (piece.open_broad_faces + (2 - piece.open_broad_faces) * parameter("skin_salt_share")) / 2
-    )
-    edges = piece.edge_cm2 * (1.0 if piece.skin != "all_round" else parameter("skin_salt_share"))
+    skin = parameter("whole_skin_salt_share" if piece.open_broad_faces == 0 else "skin_salt_share")
+    open_plan = piece.plan_cm2 * (piece.open_broad_faces + (2 - piece.open_broad_faces) * skin) / 2
+    edges = piece.edge_cm2 * (1.0 if piece.skin != "all_round" else skin)
     dose = contents.contact.salt_g / fish.edible_g * 100
     surface = 2 * open_plan + edges + piece.slash_cm2
     if method.school == "timed_rinse":
         # The heavy school salts the cut side: one plan face, the skin's share of the other, and the edges.
-        surface = piece.plan_cm2 * (1 + (1.0 if piece.open_broad_faces == 2 else parameter("skin_salt_share"))) + edges
+        surface = piece.plan_cm2 * (1 + (1.0 if piece.open_broad_faces == 2 else skin)) + edges
     brought = dry_salt_uptake_pct(
         minutes * 60,
         fish.species.fat_class,
@@ -77,14 +76,24 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
     """The span of a dry brine on this fish; None with a notice where it cannot be timed."""
     if fish.piece is None or fish.species is None:
         return None
-    if fish.piece.open_broad_faces == 0 and not fish.piece.slashes:
-        text = "Skin all round keeps salt out: only slots and cavity are seasoned. Slash the fish or salt it inside."
-        read.say("outside-model", contents.path, text)
-        return None
     _check_dose(contents, fish, read)
+    if fish.closed and not contents.inside_salt_g():
+        _say_closed(contents, fish, standing, read)
+        return None
     if (contents.jar.method or Method()).school == "timed_rinse":
         return _timed(contents, fish, standing, read)
     return _measured(contents, fish, standing, read)
+
+
+def _say_closed(contents: Contents, fish: MeasuredFish, standing: Standing, read: Quantities) -> None:
+    minutes = parameter("skin_reckoned") if standing.contact_min is None else standing.contact_min
+    through = taken_up_pct(contents, fish, standing, minutes)
+    dose = contents.contact.salt_g / (fish.edible_g or math.inf) * 100
+    text = (
+        f"Skin all round keeps nearly all of the salt out: of {dose:.1f} % about {through:.1f} % is in the flesh after "
+        f"{in_words(minutes)}, the rest lies on the skin. Slash the fish, or salt slots and cavity."
+    )
+    read.say("skin-closed", contents.path, text)
 
 
 def _check_dose(contents: Contents, fish: MeasuredFish, read: Quantities) -> None:

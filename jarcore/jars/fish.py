@@ -12,6 +12,11 @@ from jarcore.jars.quantities import Quantities
 DEFAULT_CELSIUS = 4.0
 # Share of length x width x thickness that a piece fills, when its weight has to be guessed from its size.
 FULLNESS = {"block": 1.0, "tapered": 0.75, "round": 0.75, "body": 0.5}
+# Mercury classes, the lowest first.
+MERCURY = ("best", "good", "avoid")
+# How a fish is taken to be while no cut says otherwise.
+PLAIN = {"basis": "fillet", "skin": "none", "bone": "out"}
+ASSUMED = {"basis": {"whole": "weighed whole"}, "skin": {"all_round": "skin all round"}, "bone": {"in": "bone in"}}
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,6 +33,11 @@ class MeasuredFish:
     estimated: tuple[str, ...]
     thin_zone_mm: float | None = None
     groups: tuple["FishGroup", ...] = ()
+    candidates: tuple[Species, ...] = ()
+    basis: str = PLAIN["basis"]
+    skin: str = PLAIN["skin"]
+    bone: str = PLAIN["bone"]
+    assumed: tuple[str, ...] = ()
 
     @property
     def surface_cm2(self) -> float | None:
@@ -54,8 +64,23 @@ class MeasuredFish:
         return None if self.edible_g is None else self.edible_g / parameter("flesh_density")
 
     def has(self, flag: str) -> bool:
-        """Whether the species carries a flag; an ambiguous name carries none until it is resolved."""
-        return self.species is not None and not self.ambiguous and flag in self.species.flags
+        """Whether the species carries a flag, or any fish that its name may mean does."""
+        return self.species is not None and any(flag in one.flags for one in (self.species, *self.candidates))
+
+    def is_all(self, flag: str) -> bool:
+        """Whether every fish that the name may mean carries a flag that frees it of a caution."""
+        return self.species is not None and all(flag in one.flags for one in self.candidates or (self.species,))
+
+    @property
+    def mercury(self) -> str:
+        """The highest mercury class of the fish that the name may mean."""
+        known = [one.mercury for one in (self.species, *self.candidates) if one is not None]
+        return max(known, key=MERCURY.index, default=MERCURY[0])
+
+    @property
+    def closed(self) -> bool:
+        """Whether skin closes every face, and no slash opens one."""
+        return self.piece is not None and self.piece.open_broad_faces == 0 and not self.piece.slashes
 
     @property
     def timed(self) -> bool:
@@ -83,6 +108,11 @@ def edible_share(species: Species | None, cut: Cut | None, basis: str, bone: str
     return (species.yield_whole if basis == "whole" else species.yield_gutted) * trim
 
 
+def usual(cut: Cut | None) -> dict[str, str]:
+    """How a fish of this cut is weighed, and its skin and bone, where the document does not say."""
+    return {"basis": cut.usual_basis, "skin": cut.usual_skin, "bone": cut.usual_bone} if cut else PLAIN
+
+
 def edible_weight(
     weight: Weight | None, path: str, fish: Fish, species: Species | None, cut: Cut | None, read: Quantities, basis: str
 ) -> float | None:
@@ -90,7 +120,7 @@ def edible_weight(
     mass = read.mass_g(weight, path)
     if mass is None or weight is None:
         return None
-    share = edible_share(species, cut, weight.basis or basis, fish.bone or "out")
+    share = edible_share(species, cut, weight.basis or basis, fish.bone or usual(cut)["bone"])
     return None if math.isnan(share) else mass * share
 
 
@@ -117,8 +147,8 @@ def measure_fish(fish: Fish, servings: float | None, pantry: Pantry, read: Quant
     thinnest = min(known, key=lambda one: one.piece.thickness_mm if one.piece else 0.0)
     return replace(
         thinnest,
-        pieces=sum(one.pieces or 0.0 for one in known),
-        edible_g=sum(one.edible_g or 0.0 for one in known),
+        pieces=sum(group.fish.pieces or 0.0 for group in groups),
+        edible_g=sum(group.fish.edible_g or 0.0 for group in groups),
         groups=tuple(groups),
     )
 
@@ -127,6 +157,7 @@ def _measure(
     fish: Fish, path: str, species: Species | None, servings: float | None, pantry: Pantry, read: Quantities
 ) -> MeasuredFish:
     cut = pantry.cuts[fish.cut] if fish.cut else None
+    candidates = tuple(pantry.species[one] for one in species.candidates if one in pantry.species) if species else ()
     if cut is None:
         read.say("unstated", f"{path}/cut", "The cut is not stated; time hangs on it. Choose one.")
     estimated: list[str] = []
@@ -135,7 +166,12 @@ def _measure(
         name: read.length_mm(getattr(fish, name), f"{path}/{name}")
         for name in ("length", "width", "thickness", "thin_zone")
     }
-    edible = edible_weight(fish.weight, f"{path}/weight", fish, species, cut, read, "fillet")
+    taken = usual(cut)
+    basis = (fish.weight and fish.weight.basis) or taken["basis"]
+    stated = {"basis": fish.weight and fish.weight.basis, "skin": fish.skin, "bone": fish.bone}
+    assumed = tuple(name for name, value in stated.items() if value is None)
+    _say_assumed(path, [ASSUMED[name].get(taken[name], "") for name in assumed], read)
+    edible = edible_weight(fish.weight, f"{path}/weight", fish, species, cut, read, basis)
     gross = read.mass_g(fish.weight, f"{path}/weight")
     celsius = read.celsius(fish.temperature, "/fish/temperature")
     known = MeasuredFish(
@@ -148,6 +184,12 @@ def _measure(
         DEFAULT_CELSIUS if celsius is None else celsius,
         (),
         lengths["thin_zone"],
+        (),
+        candidates,
+        basis,
+        fish.skin or taken["skin"],
+        fish.bone or taken["bone"],
+        assumed,
     )
     size = _block_mass(lengths, cut)
     if edible is None and size and pieces:
@@ -182,6 +224,13 @@ def _measure(
     return replace(known, pieces=pieces, edible_g=edible, piece=piece, estimated=tuple(estimated))
 
 
+def _say_assumed(path: str, words: list[str], read: Quantities) -> None:
+    """What a cut is taken to mean is said, so that it can be put right."""
+    said = [word for word in words if word]
+    if said:
+        read.say("assumed", f"{path}/cut", f"Taken as {', '.join(said)}. Say so if it is otherwise.")
+
+
 def _piece(
     fish: Fish, path: str, cut: Cut, mass_g: float, thickness: float, lengths: dict[str, float | None], read: Quantities
 ) -> Piece:
@@ -194,7 +243,7 @@ def _piece(
         cut,
         length_mm=lengths["length"],
         width_mm=lengths["width"],
-        skin=fish.skin or "none",
+        skin=fish.skin or usual(cut)["skin"],
         slashes_per_side=round(per_side or 0),
         slash_depth=(slashes and slashes.depth) or "half",
         slash_length_mm=slash_length,
@@ -259,6 +308,10 @@ def fish_result(fish: MeasuredFish) -> FishResult:
         "whole_pieces": whole,
         "surplus_g": (whole - pieces) * each if whole and pieces and each else (0.0 if whole else None),
         "estimated": list(fish.estimated),
+        "basis": fish.basis,
+        "skin": fish.skin,
+        "bone": fish.bone,
+        "assumed": list(fish.assumed),
         "groups": [{"id": group.id, **_group_result(group.fish)} for group in fish.groups],
         "cards": [],
     }

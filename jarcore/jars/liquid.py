@@ -13,7 +13,7 @@ from jarcore.flesh import AcidFront, Piece, acid_front, bath_salt_g, film_time, 
 from jarcore.flesh.engine import salt_profile
 from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
-from jarcore.jars.place import WARM, Standing, contact_share
+from jarcore.jars.place import Standing, contact_share
 from jarcore.jars.quantities import Quantities
 from jarcore.jars.window import NEVER, Limit, Span, cap, in_words
 from jarcore.substances import Solution
@@ -91,7 +91,9 @@ def salt_pct(contents: Contents, fish: MeasuredFish, standing: Standing, minutes
         standing.celsius,
         way,
     )
-    return grams / fish.edible_g * 100 if wet_cm2(fish, standing) > 0 else 0.0
+    # Where no flesh is bare, what goes in goes through the skin.
+    share = 1.0 if wet_cm2(fish, standing) > 0 else parameter("whole_skin_salt_share")
+    return grams / fish.edible_g * 100 * share
 
 
 def _salt_minutes(contents: Contents, fish: MeasuredFish, standing: Standing, target: float, cap: float) -> float:
@@ -121,7 +123,7 @@ def _keeping(contents: Contents, standing: Standing, acidity: float) -> Limit:
         return cap("cap_dairy_salted", "salt", "salted dairy tightens the flesh (a weak rule)")
     if _dairy(contents):
         return cap("cap_dairy", "keeping", "raw fish in dairy is kept a day at most")
-    if acidity > 0 and standing.warm:
+    if acidity > 0 and standing.above_cold:
         return cap("cap_acid_counter", "keeping", "a sour jar stands an hour at most on the counter")
     if acidity > 0:
         return cap("cap_acid_chiller", "keeping", "a sour jar is given 2 h at most in the chiller")
@@ -169,7 +171,7 @@ def _timed(
     front = known or front_of(jar, litres, fish, standing)
     keeping = _keeping(contents, standing, front.acidity if front else 0.0)
     if front is None:
-        span = _without_acid(contents, jar is not None, keeping, salty, read)
+        span = _without_acid(contents, jar is not None, fish.closed, keeping, salty, read)
     else:
         span = _with_acid(contents, front, litres, fish, standing, keeping, read)
     if _dairy(contents):
@@ -238,9 +240,12 @@ def _salt_times(contents: Contents, fish: MeasuredFish, standing: Standing, cap:
 
 
 def _without_acid(
-    contents: Contents, sour: bool, keeping: Limit, salty: tuple[float, ...], read: Quantities | None
+    contents: Contents, sour: bool, closed: bool, keeping: Limit, salty: tuple[float, ...], read: Quantities | None
 ) -> Span:
-    if sour and read is not None:
+    if closed and read is not None:
+        text = "Skin all round keeps what is sour out, and nearly all of the salt. Slash the fish, or fill slots and cavity."
+        read.say("skin-closed", contents.path, text)
+    elif sour and read is not None:
         text = "What is sour in this jar is bound or too weak to turn flesh: no acid limit."
         read.say("no-acid-effect", contents.path, text)
     early = parameter("surface_early")
@@ -251,7 +256,7 @@ def _without_acid(
         min(salty[2], keeping.minutes),
         (keeping,),
         0.0 if salty[1] == NEVER else parameter("salt_window_spread"),
-        ("it flavours the surface; nothing sour limits it",),
+        ("it flavours the skin alone" if closed else "it flavours the surface; nothing sour limits it",),
     )
 
 
@@ -328,7 +333,7 @@ def _moves(
     jar = contents.aqueous
     weaker = replace(jar, acids=tuple(c * 0.7 for c in jar.acids), strong_ions=jar.strong_ions * 0.7)
     thicker = replace(fish, piece=replace(fish.piece, thickness_mm=fish.piece.thickness_mm + 5))
-    warm = standing.celsius > WARM
+    warm = standing.above_cold
     other = replace(standing, celsius=4.0 if warm else standing.celsius + 4)
     trials: list[tuple[str, Callable[[], Span]]] = [
         ("pieces 5 mm thicker", lambda: _timed(contents, jar, thicker, standing, salty, None)),

@@ -10,14 +10,16 @@ from jarcore.jars.quantities import Quantities
 
 # What a place is taken to have when its temperature is not stated [degC].
 PLACES = {"chiller": 4.0, "ice": 1.0, "counter": 20.0}
-WARM = 5.0
 # Kinds that act on raw fish while time passes.
 CONTACT_KINDS = ("marinade", "dry_brine", "wet_brine", "soak", "rub", "filling")
 
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """Place, temperature [degC], vessel, planned contact time [min] (None when not planned), shares [1]."""
+    """Place, temperature [degC], vessel, planned contact time [min] (None when not planned), shares [1].
+
+    `rest_min` is how long the fish rests after the jar in the same place [min]; `warm` whether its clock runs there.
+    """
 
     place: str
     celsius: float
@@ -25,15 +27,17 @@ class Standing:
     contact_min: float | None
     clean_share: float
     turned: bool
+    rest_min: float
+    warm: bool
 
     @property
-    def warm(self) -> bool:
-        """Whether the counter clock runs."""
-        return self.celsius > WARM
+    def above_cold(self) -> bool:
+        """Whether it stands warmer than cold holding allows."""
+        return self.celsius > parameter("cold_holding")
 
 
-def standing_of(jar: Jar, path: str, read: Quantities) -> Standing:
-    """How a jar stands; the chiller is the default."""
+def standing_of(jar: Jar, path: str, threshold_c: float, read: Quantities) -> Standing:
+    """How a jar stands; the chiller is the default. THRESHOLD_C is where the fish's clock starts [degC]."""
     method = jar.method or Method()
     place = method.place or "chiller"
     celsius = read.celsius(method.place_temperature, f"{path}/method/place_temperature")
@@ -50,6 +54,8 @@ def standing_of(jar: Jar, path: str, read: Quantities) -> Standing:
         read.minutes(method.contact_time, f"{path}/method/contact_time"),
         read.share(method.clean_share, f"{path}/method/clean_share") or 0.0,
         method.turn_every is not None and bool(method.turn_every.value),
+        read.minutes(method.rest_time, f"{path}/method/rest_time") or 0.0,
+        celsius > threshold_c,
     )
 
 

@@ -29,7 +29,7 @@ def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Qu
         r for r in rows("coat_windows") if r["kind"] == kind and r["school"] == (school if kind == "salt_crust" else "")
     )
     limit = Limit(float(row["latest_min"]), row["binding"], row["reason"], hard=True)  # type: ignore[arg-type]
-    if kind == "rub" and standing.warm:
+    if kind == "rub" and standing.above_cold:
         limit = cap("cap_rub_counter", "keeping", "a rub stands half an hour at most on the counter")
     state = {"salt_pct_of_fish": salt, "evenness": None, "acid_turned_fraction": 0.0, "acid_depth_mm": 0.0}
     return Span(

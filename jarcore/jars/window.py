@@ -80,6 +80,7 @@ def window_of(span: Span) -> Window:
         "moves": list(span.moves),
         "groups": [],
         "at_contact_time": span.at_contact,
+        "stopped_by": [],
     }
     for name, value in (
         ("earliest_min", earliest),

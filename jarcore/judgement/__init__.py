@@ -1,7 +1,7 @@
-"""What can hurt someone: the counter clock and the cautions. Imports jars and below."""
+"""What can hurt someone: the cautions. Imports jars and below."""
 
-from jarcore.judgement.case import Case
-from jarcore.judgement.cautions import cautions_of
-from jarcore.judgement.exposure import Clock, clock_of
+from jarcore.judgement.case import Case, Sodium
+from jarcore.judgement.cautions import cautions_of, stands
+from jarcore.judgement.rules_diners import side_holds
 
-__all__ = ["Case", "Clock", "cautions_of", "clock_of"]
+__all__ = ["Case", "Sodium", "cautions_of", "side_holds", "stands"]

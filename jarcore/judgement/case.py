@@ -3,13 +3,25 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from jarcore.data import parameter
-from jarcore.documents.formula import Cook, Formula
-from jarcore.jars import CONTACT_KINDS, Contents, MeasuredFish, Quantities, Standing
-from jarcore.judgement.exposure import Clock
+from jarcore.data import Pantry, parameter
+from jarcore.documents.evaluation import Window
+from jarcore.documents.formula import Cook, Diner, Formula
+from jarcore.jars import CONTACT_KINDS, Clock, Contents, MeasuredFish, Quantities, Standing
 
 # A hit of a rule: code, path, and words that fit this formula better than the table's (or None).
 Hit = tuple[str, str, str | None]
+# Ages that are vulnerable by definition: children under five, and the band that holds them.
+SMALL_CHILDREN = ("infant", "1-3", "4-8")
+CHILDREN = (*SMALL_CHILDREN, "9-13")
+
+
+@dataclass(frozen=True, slots=True)
+class Sodium:
+    """Sodium of a serving [mg]: as reckoned, the most it may be, and whether something salty is not stated."""
+
+    mg: float
+    most_mg: float
+    unstated: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,13 +29,16 @@ class Case:
     """All that the rules look at."""
 
     formula: Formula
+    pantry: Pantry
     fish: MeasuredFish
     jars: Sequence[Contents]
     standings: Sequence[Standing]
+    windows: Sequence[Window | None]
+    contacts: Sequence[float | None]
     clock: Clock
     core_celsius: float
     allergens: Sequence[str]
-    sodium_mg: float | None
+    sodium: Sodium | None
     read: Quantities
 
     @property
@@ -35,6 +50,30 @@ class Case:
     def raw(self) -> bool:
         """Whether the fish is served without full cooking."""
         return self.cook.method == "none" or self.core_celsius < parameter("core_target")
+
+    @property
+    def diners(self) -> Sequence[Diner]:
+        """Who eats."""
+        return self.formula.diners or []
+
+    def vulnerable(self, place: int) -> bool:
+        """Whether a diner is vulnerable: ticked, or by age; what could not be read is taken so."""
+        diner = self.diners[place]
+        unread = (f"/diners/{place}/age", f"/diners/{place}/vulnerable")
+        return (
+            bool(diner.vulnerable)
+            or diner.age in SMALL_CHILDREN
+            or any(notice["path"] in unread for notice in self.read.notices)
+        )
+
+    @property
+    def anyone_vulnerable(self) -> bool:
+        """Whether anybody who eats is."""
+        return any(self.vulnerable(place) for place in range(len(self.diners)))
+
+    def ages(self, *some: str) -> bool:
+        """Whether somebody of these ages eats."""
+        return any(diner.age in some for diner in self.diners)
 
     def touching(self) -> Iterator[tuple[Contents, Standing]]:
         """Jars that touch raw fish."""

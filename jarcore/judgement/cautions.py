@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator
 
 from jarcore.data import codes
 from jarcore.documents.evaluation import Caution
-from jarcore.judgement import rules_raw, rules_service
+from jarcore.judgement import rules_diners, rules_fish, rules_heat, rules_jars
 from jarcore.judgement.case import Case, Hit
 
 
@@ -13,8 +13,19 @@ def _always(case: Case) -> Iterator[Hit]:
     yield "local-codes", "", None
 
 
-RULES: tuple[Callable[[Case], Iterator[Hit]], ...] = (*rules_raw.RULES, *rules_service.RULES, _always)
+RULES: tuple[Callable[[Case], Iterator[Hit]], ...] = (
+    *rules_fish.RULES,
+    *rules_heat.RULES,
+    *rules_jars.RULES,
+    *rules_diners.RULES,
+    _always,
+)
 ORDER = ("refuse", "stop", "warn", "note")
+
+
+def stands(caution: Caution) -> bool:
+    """Whether a caution keeps the formula from being ready: a refusal, or a stop that nobody accepted on record."""
+    return caution["grade"] == "refuse" or (caution["grade"] == "stop" and caution["accepted"] is None)
 
 
 def cautions_of(case: Case) -> list[Caution]:

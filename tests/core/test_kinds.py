@@ -1,5 +1,6 @@
 """Every kind of jar on its fish: window, coating, ledger, cooking, groups, diners."""
 
+import json
 import math
 from itertools import pairwise
 from typing import Any
@@ -252,19 +253,42 @@ class PantryTest(TestCase):
             "format": "jar-table/pantry",
             "ingredients": [{"id": "house-salt", "like": "sea-salt-fine", "name": "House salt", "density_g_ml": 0.9}],
         }
-        pantry = with_rows(default_pantry(), own)
+        pantry, faults = with_rows(default_pantry(), own)
+        self.assertEqual(faults, [])
         document = changed(zander(), jars__0__lines__0__ingredient="house-salt")
         line = evaluate(document, pantry)["jars"][0]["lines"][0]
         self.assertEqual(line["name"], "House salt")
         self.assertAlmostEqual(line["volume_ml"], 8.16 / 0.9)
-        for entry in (
-            {"id": ""},
-            {"id": "x", "like": "nothing"},
-            {"id": "x", "water": "much"},
-            {"id": "x", "salt": -1},
+
+    def test_a_row_with_a_fault_is_told_and_not_used(self) -> None:
+        for row in cases.table("pantry_faults"):
+            document = {"format": "jar-table/pantry", row["list"]: [json.loads(row["entry"])]}
+            with self.subTest(row["what"]):
+                pantry, faults = with_rows(default_pantry(), document)
+                self.assertEqual([fault.path for fault in faults], [f"/{row['list']}/0"])
+                self.assertIn(row["words"], faults[0].text)
+                known = pantry.ingredients if row["list"] == "ingredients" else pantry.species
+                self.assertNotIn(json.loads(row["entry"]).get("id"), known)
+
+    def test_another_version_or_another_document_is_no_pantry(self) -> None:
+        for head in (
+            {"format_version": 2},
+            {"format_version": True},
+            {"format_version": "1"},
+            {"format": "jar-table/formula"},
         ):
-            with self.assertRaises(BadPantry):
-                with_rows(default_pantry(), {**own, "ingredients": [entry]})
+            with self.subTest(head), self.assertRaises(BadPantry):
+                with_rows(default_pantry(), {"format": "jar-table/pantry", "ingredients": [], **head})
+
+    def test_what_must_be_known_of_a_thing_comes_with_what_it_is_like(self) -> None:
+        for row in cases.table("pantry_like"):
+            changes, must = json.loads(row["changes"]), json.loads(row["must"])
+            own = {"format": "jar-table/pantry", row["list"]: [json.loads(row["entry"])]}
+            with self.subTest(row["what"]):
+                pantry, faults = with_rows(default_pantry(), own)
+                self.assertEqual(faults, [])
+                found = {c["code"]: c["grade"] for c in evaluate(changed(zander(), **changes), pantry)["cautions"]}
+                self.assertLessEqual(must.items(), found.items())
 
     def test_whole_pieces_and_as_bought(self) -> None:
         answer = evaluate(changed(cases.example("char-citrus"), fish__pieces=31.5))

@@ -74,6 +74,47 @@ def formulas(draw: st.DrawFn) -> dict[str, Any]:
             "cook": cook}  # fmt: skip
 
 
+AVOIDED = [
+    "peanut",
+    "gluten",
+    "milk",
+    "egg",
+    "soy",
+    "sesame",
+    "mustard",
+    "alcohol",
+    "pork",
+    "Nuts",
+    "shellfish",
+    "ginger",
+    "xylem",
+]
+GRADES = ("note", "warn", "stop", "refuse")
+
+
+@st.composite
+def tables(draw: st.DrawFn) -> list[dict[str, Any]]:
+    """Who eats."""
+    diner = st.fixed_dictionaries(
+        {"count": st.integers(1, 8)},
+        optional={
+            "age": st.sampled_from(["infant", "1-3", "4-8", "9-13", "adult"]),
+            "vulnerable": st.booleans(),
+            "avoid": st.lists(st.sampled_from(AVOIDED), max_size=3, unique=True),
+            "heat": st.integers(0, 5),
+        },
+    )
+    return draw(st.lists(diner, max_size=3))
+
+
+def grades(answer: Evaluation) -> dict[str, int]:
+    """The gravest grade of each caution."""
+    found: dict[str, int] = {}
+    for caution in answer["cautions"]:
+        found[caution["code"]] = max(found.get(caution["code"], 0), GRADES.index(caution["grade"]))
+    return found
+
+
 def in_other_units(value: Any) -> Any:
     """The same document with every quantity in another unit."""
     if isinstance(value, list):
@@ -153,8 +194,10 @@ class RandomFormulaTest(TestCase):
         }
         more = copy.deepcopy(jar)
         more["lines"][0]["amount"]["value"] *= times
-        plates = [evaluate({**document, "jars": [one, *document["jars"]]})["ledger"]["salt_g"] for one in (jar, more)]
-        self.assertGreater(plates[1], plates[0])
+        less, most = (evaluate({**document, "jars": [one, *document["jars"]]})["ledger"] for one in (jar, more))
+        self.assertGreaterEqual(most["salt_g"], less["salt_g"])
+        # Under whole skin the flesh takes no more, and what lies on the skin is in the range.
+        self.assertGreater(most["salt_g_range"][1], less["salt_g_range"][1])
 
     @RANDOM
     @given(document=formulas(), celsius=st.floats(-1, 10))
@@ -217,3 +260,91 @@ class RandomFormulaTest(TestCase):
                 self.assertTrue(
                     all(abs(mean - jar["after"]["mean_pct"][0]) < 1e-6 for mean in jar["after"]["mean_pct"])
                 )
+
+
+class NeverMilderTest(TestCase):
+    """What can hurt someone is never lost by saying more, or by saying less."""
+
+    @RANDOM
+    @given(document=formulas(), diners=tables(), line=lines(9), jar=st.integers(0, 2), place=st.integers(0, 4))
+    def test_a_line_more_never_takes_an_allergen_an_avoidance_or_a_refusal_away(
+        self, document: dict[str, Any], diners: list[dict[str, Any]], line: dict[str, Any], jar: int, place: int
+    ) -> None:
+        before = evaluate({**document, "diners": diners})
+        more = copy.deepcopy(document)
+        more["jars"][jar % len(more["jars"])]["lines"].insert(place, line)
+        after = evaluate({**more, "diners": diners})
+        self.assertLessEqual(set(before["allergens"]), set(after["allergens"]))
+
+        def barred(answer: Evaluation) -> set[str]:
+            avoided = ("diner-avoids", "alcohol-avoid", "pork-avoid", "avoid-unknown")
+            return {c["code"] for c in answer["cautions"] if c["grade"] == "refuse" or c["code"] in avoided}
+
+        self.assertLessEqual(barred(before), barred(after))
+
+    @settings(RANDOM, max_examples=240)
+    @given(document=formulas(), diners=tables(), jar=st.integers(0, 2), line=st.integers(0, 3))
+    def test_an_amount_left_unstated_never_lowers_a_caution(
+        self, document: dict[str, Any], diners: list[dict[str, Any]], jar: int, line: int
+    ) -> None:
+        stated = {**document, "diners": diners}
+        less = copy.deepcopy(stated)
+        lines_there = less["jars"][jar % len(less["jars"])]["lines"]
+        lines_there[line % len(lines_there)]["amount"] = {"unstated": True}
+        before, after = grades(evaluate(stated)), grades(evaluate(less))
+        for code, grade in before.items():
+            if code.startswith("counter-time"):
+                continue  # one clock: looked at below, by its minutes
+            self.assertGreaterEqual(after.get(code, -1), grade, code)
+        clocks = [answer["exposure"]["warm_minutes"] for answer in (evaluate(stated), evaluate(less))]
+        self.assertGreaterEqual(clocks[1], clocks[0] - 1e-9)
+
+    @RANDOM
+    @given(
+        document=formulas(),
+        jar=st.integers(0, 2),
+        line=st.integers(0, 3),
+        widths=st.tuples(st.floats(0.01, 0.4), st.floats(0, 0.5)),
+    )
+    def test_a_wider_range_never_gives_a_narrower_plate(
+        self, document: dict[str, Any], jar: int, line: int, widths: tuple[float, float]
+    ) -> None:
+        def plate(width: float) -> list[float]:
+            ranged = copy.deepcopy(document)
+            lines_there = ranged["jars"][jar % len(ranged["jars"])]["lines"]
+            amount = lines_there[line % len(lines_there)]["amount"]
+            value = amount.pop("value")
+            # The plan stays: else a window that moves with the middle would move the plate too.
+            amount |= {"low": value * (1 - width), "high": value * (1 + width)}
+            ledger = evaluate(ranged)["ledger"]
+            return ledger.get("salt_g_range") or [ledger["salt_g"] or 0.0] * 2
+
+        narrow, wide = plate(widths[0]), plate(min(0.95, widths[0] + widths[1]))
+        slack = 1e-9 * max(1.0, narrow[1])
+        self.assertLessEqual(wide[0], narrow[0] + slack)
+        self.assertGreaterEqual(wide[1], narrow[1] - slack)
+
+    @RANDOM
+    @given(
+        document=formulas(),
+        sizes=st.lists(st.tuples(st.integers(1, 12), st.floats(4, 40)), min_size=1, max_size=3),
+        more=st.floats(0.1, 20),
+    )
+    def test_a_thicker_group_never_shortens_the_heat(
+        self, document: dict[str, Any], sizes: list[tuple[int, float]], more: float
+    ) -> None:
+        def minutes(some: list[tuple[int, float]]) -> float | None:
+            groups = [
+                {"id": str(place), "pieces": n, "weight": {"value": n * 120, "unit": "g", "basis": "edible"},
+                 "thickness": {"value": mm, "unit": "mm"}}
+                for place, (n, mm) in enumerate(some)
+            ]  # fmt: skip
+            answer = evaluate({**document, "fish": {**document["fish"], "groups": groups}})
+            told = {one["id"]: one["minutes"] for one in answer["cook"]["groups"]}
+            if answer["cook"]["minutes"] is not None:
+                self.assertAlmostEqual(max(told.values()), answer["cook"]["minutes"])
+            return answer["cook"]["minutes"]
+
+        alone, beside = minutes(sizes), minutes([*sizes, (2, max(mm for _, mm in sizes) + more)])
+        if alone is not None and beside is not None:
+            self.assertGreaterEqual(beside, alone - 1e-9)

@@ -701,6 +701,34 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * CookGroup
+         * @description Pieces of one size [mm]: their own minutes and core [degC], how long before the slowest they come out [min].
+         *
+         *     `left_in_c` is what their core would come to if they stayed in with the slowest.
+         */
+        CookGroup: {
+            /** Core C */
+            core_c: number;
+            /** Id */
+            id: string | null;
+            /** Left In C */
+            left_in_c: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Out Before Min */
+            out_before_min: number;
+            /** Pieces */
+            pieces: number | null;
+            /** Pull C */
+            pull_c: number;
+            /** Rest Minutes */
+            rest_minutes: number;
+            /** Stages */
+            stages: components["schemas"]["CookStage"][];
+            /** Thickness Mm */
+            thickness_mm: number;
+        };
+        /**
          * CookProfile
          * @description The core [degC] by time [min], through the rest; when it is turned and pulled [min]; target and published line.
          */
@@ -722,7 +750,7 @@ export interface components {
         };
         /**
          * CookResult
-         * @description Cooking: minutes to the core target, in stages, and the rest after.
+         * @description Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide.
          */
         CookResult: {
             /** Burn */
@@ -731,6 +759,8 @@ export interface components {
             } | null;
             /** Core C */
             core_c: number;
+            /** Groups */
+            groups: components["schemas"]["CookGroup"][];
             /** Locks */
             locks: string[];
             /** Minutes */
@@ -912,15 +942,17 @@ export interface components {
         };
         /**
          * Exposure
-         * @description The one counter clock [min].
+         * @description The one clock: minutes above the threshold [degC] that goes with the fish, and where it stops.
          */
         Exposure: {
             /** Binding */
             binding: string | null;
             /** Limit Min */
             limit_min: number;
-            /** Minutes Above 5C */
-            minutes_above_5c: number;
+            /** Threshold C */
+            threshold_c: number;
+            /** Warm Minutes */
+            warm_minutes: number;
         };
         /**
          * Fish
@@ -994,8 +1026,16 @@ export interface components {
         /**
          * FishResult
          * @description The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml].
+         *
+         *     `basis`, `skin` and `bone` are what was reckoned with; `assumed` names those of them that the document leaves open.
          */
         FishResult: {
+            /** Assumed */
+            assumed: string[];
+            /** Basis */
+            basis: string;
+            /** Bone */
+            bone: string;
             /** Cards */
             cards: components["schemas"]["Card"][];
             /** Diffusion Mm */
@@ -1020,6 +1060,8 @@ export interface components {
             piece_g: number | null;
             /** Section */
             section: number[][];
+            /** Skin */
+            skin: string;
             /** Slots */
             slots: number;
             /** Surface Cm2 */
@@ -1384,14 +1426,20 @@ export interface components {
         /**
          * Ledger
          * @description Salt from jar to jar to the plate; shares are of raw edible weight.
+         *
+         *     Where it is not `complete` something salty is unstated (`missing`), and all sums are 'at least'.
          */
         Ledger: {
             /** Added Pct Of Edible */
             added_pct_of_edible: number | null;
+            /** Added Pct Of Edible Range */
+            added_pct_of_edible_range?: number[];
             /** Added Salt G */
             added_salt_g: number;
             /** Added Salt G Range */
             added_salt_g_range?: number[];
+            /** Complete */
+            complete: boolean;
             /** Entries */
             entries: components["schemas"]["LedgerEntry"][];
             /** Guidance */
@@ -1400,22 +1448,30 @@ export interface components {
             }[];
             /** Left For Finish G */
             left_for_finish_g: number | null;
+            /** Missing */
+            missing: components["schemas"]["Missing"][];
             /** Native Salt G */
             native_salt_g: number | null;
             /** Salt G */
             salt_g: number | null;
             /** Salt G Per Serving */
             salt_g_per_serving: number | null;
+            /** Salt G Per Serving Range */
+            salt_g_per_serving_range?: number[];
             /** Salt G Range */
             salt_g_range?: number[];
             /** Salt Pct Of Edible */
             salt_pct_of_edible: number | null;
+            /** Salt Pct Of Edible Range */
+            salt_pct_of_edible_range?: number[];
             /** Second Salting G */
             second_salting_g: number | null;
             /** Sides Salt G Per Serving */
             sides_salt_g_per_serving: number;
             /** Sodium Mg Per Serving */
             sodium_mg_per_serving: number | null;
+            /** Sodium Mg Per Serving Range */
+            sodium_mg_per_serving_range?: number[];
             /** Targets */
             targets: {
                 [key: string]: components["schemas"]["TargetState"];
@@ -1428,6 +1484,8 @@ export interface components {
         LedgerEntry: {
             /** Added G */
             added_g: number;
+            /** Complete */
+            complete: boolean;
             /** High G */
             high_g: number;
             /** Jar */
@@ -1610,6 +1668,16 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Missing
+         * @description Something salty whose amount is not stated: where, and what in words.
+         */
+        Missing: {
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * Move
          * @description What would move a window, and where its latest would then be [min].
          */
@@ -1637,11 +1705,16 @@ export interface components {
         };
         /**
          * Oil
-         * @description The oil in a fryer or pan.
+         * @description The oil in a fryer or pan: how much, how deep, and which (an ingredient's id).
          */
         Oil: {
             /** @default null */
             depth: components["schemas"]["Length"] | null;
+            /**
+             * Ingredient
+             * @default null
+             */
+            ingredient: string | null;
             /** @default null */
             volume: components["schemas"]["Volume"] | null;
         } & {
@@ -1850,6 +1923,8 @@ export interface components {
             set_out_g: number;
             /** Sodium Mg */
             sodium_mg: number;
+            /** Sodium Mg Range */
+            sodium_mg_range?: number[];
             /** Starch Pct */
             starch_pct: number | null;
             /** Strata */
@@ -2301,6 +2376,8 @@ export interface components {
         /**
          * Window
          * @description How long a jar may act [min from contact], which limit binds, what would move it.
+         *
+         *     `stopped_by` names the stops and refusals that stand: while there are any, it is no time to go by.
          */
         Window: {
             at_contact_time: components["schemas"]["AtContact"] | null;
@@ -2337,6 +2414,8 @@ export interface components {
             reasons: string[];
             /** Rests On */
             rests_on: string[];
+            /** Stopped By */
+            stopped_by: string[];
         };
         /**
          * WindowLimit
