@@ -8,6 +8,7 @@ from jarcore import __version__
 from jarcore.bench.cards import cards_of
 from jarcore.bench.defer import defer_salt
 from jarcore.bench.ledger import ledger_of
+from jarcore.bench.standing import not_ready, standing_for
 from jarcore.bench.suggest import suggest, suggest_finish_salt, suggest_set_out
 from jarcore.bench.unstated import sodium_of
 from jarcore.data import ALLERGENS, Pantry, default_pantry, parameter
@@ -150,11 +151,14 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
     for window in ready.windows:
         if window is not None:
             window["stopped_by"] = barred
+    reasons = not_ready(cautions, ready.jars, fish)
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
         "engine": f"jarcore {__version__}",
-        "ready": not barred and all(result["reading"]["complete"] for result in results) and fish.edible_g is not None,
+        "ready": not reasons,
+        "standing": standing_for(reasons),
+        "not_ready": reasons,
         "fish": {**fish_result(fish), "cards": cards_of(formula.fish or Fish(), fish)},
         "jars": results,
         "ledger": ledger,

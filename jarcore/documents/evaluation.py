@@ -302,13 +302,26 @@ class Caution(TypedDict):
     accepted: dict[str, Any] | None
 
 
+Standing = Literal["ready", "not_ready", "not_to_be_cooked"]
+
+
+class NotReady(TypedDict):
+    """One reason why a formula is not ready: a refusal, a stop that stands, or something left open."""
+
+    path: str
+    text: str
+    grade: Literal["refuse", "stop", "open"]
+
+
 class Evaluation(TypedDict):
-    """All that is shown of a formula."""
+    """All that is shown of a formula. `standing` is not_to_be_cooked while anything refuses it."""
 
     format: str
     format_version: int
     engine: str
     ready: bool
+    standing: Standing
+    not_ready: list[NotReady]
     fish: FishResult
     jars: list[JarResult]
     ledger: Ledger

@@ -36,6 +36,7 @@ class CardOut(Schema):
     fish: str | None = None
     edible_g: float | None = None
     ready: bool = False
+    standing: str = "not_ready"
     jars: list[CardJarOut] = []
 
 
@@ -60,6 +61,8 @@ class FormulaList(Schema):
 class VersionItem(Schema):
     number: int
     note: str
+    standing: str
+    initials: str
     created_at: datetime
     created_by: str
 
@@ -82,10 +85,12 @@ class DraftSaved(Schema):
 
 
 class VersionIn(Schema):
-    """The revision to keep, and why."""
+    """The revision to keep, and why; for one that is not ready who keeps it all the same, for a refused one that they know."""
 
     revision: int
     note: str = Field("", max_length=services.LONGEST_NOTE)
+    initials: str = Field("", max_length=services.LONGEST_INITIALS)
+    not_to_be_cooked: bool = False
 
 
 class ConflictOut(Schema):
@@ -110,6 +115,19 @@ class ProblemOut(Schema):
     errors: list[ErrorOut] = []
 
 
+class ReasonOut(Schema):
+    path: str
+    text: str
+    grade: str
+
+
+class NotReadyOut(ProblemOut):
+    """What cannot be kept as it is: with the reasons where it is readable and not ready."""
+
+    standing: str = ""
+    not_ready: list[ReasonOut] = []
+
+
 class StaleOut(ProblemOut):
     """Somebody saved meanwhile: what both started from, both drafts, and the merge."""
 
@@ -129,6 +147,8 @@ def _version(version: FormulaVersion) -> dict[str, Any]:
     return {
         "number": version.number,
         "note": version.note,
+        "standing": version.standing,
+        "initials": version.initials,
         "created_at": version.created_at,
         "created_by": (author.initials or author.username) if author else "",
     }
@@ -207,14 +227,15 @@ def save_draft(request: AuthedRequest, kitchen: str, formula: int) -> dict[str, 
 
 @router.post(
     "/kitchens/{kitchen}/formulas/{formula}/versions",
-    response={201: VersionItem, 409: ProblemOut, **REFUSED},
+    response={201: VersionItem, 409: ProblemOut, **REFUSED, 422: NotReadyOut},
     operation_id="save_version",
 )
 def save_version(request: AuthedRequest, kitchen: str, formula: int, version: VersionIn) -> tuple[int, dict[str, Any]]:
-    """Keep the draft as the next version."""
+    """Keep the draft as the next version; 422 asks for initials where it is not ready."""
     mine = kitchen_to_write(request.user, kitchen)
     _find(request, kitchen, formula)
-    return 201, _version(services.save_version(mine, request.user, formula, version.revision, version.note))
+    keeping = services.Keeping(version.note, version.initials, version.not_to_be_cooked)
+    return 201, _version(services.save_version(mine, request.user, formula, version.revision, keeping))
 
 
 @router.get(

@@ -64,13 +64,26 @@ class DraftRevision(models.Model):
         return f"{self.formula} · revision {self.revision}"
 
 
+class Standing(models.TextChoices):
+    """Where a version stood when it was kept: the core's words."""
+
+    READY = "ready"
+    NOT_READY = "not_ready"
+    NOT_TO_BE_COOKED = "not_to_be_cooked"
+
+
 class FormulaVersion(models.Model):
-    """A version: a document as it was written, numbered, with a note. Never changed once saved."""
+    """A version: a document as it was written, numbered, with a note. Never changed once saved.
+
+    One that was not ready says so, with the initials of who kept it all the same.
+    """
 
     formula = models.ForeignKey(Formula, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     document = models.JSONField()
     note = models.TextField(blank=True)
+    standing = models.CharField(max_length=16, choices=Standing, default=Standing.NOT_READY)
+    initials = models.CharField(max_length=8, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
 

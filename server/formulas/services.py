@@ -1,17 +1,18 @@
 """Verbs on formulas: make, save a draft, save a version. They take values, check, do and record."""
 
-from dataclasses import asdict
+from dataclasses import asdict, dataclass
 from typing import Any
 
 from django.db import transaction
 
 from jarcore.bench import evaluate
-from jarcore.documents import formula_object, merge, parse
+from jarcore.documents import Evaluation, formula_object, merge, parse
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
-from server.formulas.models import DraftRevision, Formula, FormulaVersion
+from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing
 
 LONGEST_NOTE = 2000
+LONGEST_INITIALS = 8
 # An index takes no longer entries; the document keeps the whole.
 LONGEST_TAG = 64
 MOST_TAGS = 50
@@ -65,6 +66,7 @@ def fill_columns(formula: Formula) -> None:
         "fish": answer["fish"]["name"],
         "edible_g": answer["fish"]["edible_g"],
         "ready": answer["ready"],
+        "standing": answer["standing"],
         "jars": [
             {
                 "id": result["id"],
@@ -131,11 +133,21 @@ def _stale(formula: Formula, based_on: int, yours: dict[str, Any]) -> Problem:
     )
 
 
+@dataclass(frozen=True, slots=True)
+class Keeping:
+    """What somebody says who keeps a version: why, and, when it is not ready, their initials and that they know."""
+
+    note: str = ""
+    initials: str = ""
+    not_to_be_cooked: bool = False
+
+
 @transaction.atomic
-def save_version(kitchen: Kitchen, user: User, number: int, revision: int, note: str) -> FormulaVersion:
+def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keeping: Keeping) -> FormulaVersion:
     """Keep the draft at a revision as the next version.
 
-    Raises: Formula.DoesNotExist; Problem 409 when the draft moved on; Problem 422 when it is not valid.
+    Raises: Formula.DoesNotExist; Problem 409 when the draft moved on; Problem 422 when it is not valid, or not ready
+    and nobody has said that they keep it all the same.
     """
     formula = Formula.objects.of(kitchen).select_for_update().get(pk=number)
     if revision != formula.revision:
@@ -145,22 +157,54 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, note:
             "The draft changed since. Look at it again, then keep it.",
             revision=formula.revision,
         )
-    errors = _not_valid(formula.document)
+    answer = evaluate(formula.document)
+    errors = _not_valid(answer)
     if errors:
         raise Problem(
             422, "Not valid yet", "A version must be readable in every part. Mend these places.", errors=errors
         )
+    _kept_knowingly(answer, keeping)
+    ready = answer["standing"] == Standing.READY
     formula.latest_version += 1
     formula.save(update_fields=["latest_version", "updated_at"])
     version = FormulaVersion.objects.create(
         formula=formula,
         number=formula.latest_version,
         document=formula.document,
-        note=note.replace("\0", "")[:LONGEST_NOTE],
+        note=keeping.note.replace("\0", "")[:LONGEST_NOTE],
+        standing=answer["standing"],
+        initials="" if ready else _initials(keeping),
         created_by=user,
     )
     formula.revisions.filter(revision__lt=formula.revision).delete()
     return version
+
+
+def _initials(keeping: Keeping) -> str:
+    return keeping.initials.replace("\0", "").strip()[:LONGEST_INITIALS]
+
+
+def _kept_knowingly(answer: Evaluation, keeping: Keeping) -> None:
+    """A formula that is not ready is kept only by somebody who says so; one that is refused only as not to be cooked."""
+    if answer["standing"] == Standing.READY:
+        return
+    errors = []
+    if not _initials(keeping):
+        errors.append({"path": "/initials", "text": "Type your initials: they are kept with the version."})
+    refused = answer["standing"] == Standing.NOT_TO_BE_COOKED
+    if refused and not keeping.not_to_be_cooked:
+        errors.append({"path": "/not_to_be_cooked", "text": "This is refused: it is kept only as not to be cooked."})
+    if errors:
+        raise Problem(
+            422,
+            "Not ready",
+            "It is refused and can be kept only as not to be cooked."
+            if refused
+            else "It is not ready. It can be kept all the same, marked so.",
+            errors=errors,
+            standing=answer["standing"],
+            not_ready=answer["not_ready"],
+        )
 
 
 # A draft may hold these; a version may not: something typed is not a value of its kind.
@@ -170,6 +214,5 @@ READING_FAULTS = (
 )  # fmt: skip
 
 
-def _not_valid(document: dict[str, Any]) -> list[dict[str, str]]:
-    notices = evaluate(document)["notices"]
-    return [{"path": n["path"], "text": n["text"]} for n in notices if n["code"] in READING_FAULTS]
+def _not_valid(answer: Evaluation) -> list[dict[str, str]]:
+    return [{"path": n["path"], "text": n["text"]} for n in answer["notices"] if n["code"] in READING_FAULTS]

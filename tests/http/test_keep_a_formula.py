@@ -70,6 +70,31 @@ class KeepTest(DoorTest):
         with self.assertRaises(Error), transaction.atomic():
             FormulaVersion.objects.filter(pk=version.pk).update(document={})
 
+    def test_what_is_not_ready_is_kept_only_by_somebody_who_says_so(self) -> None:
+        for row in table("keeping"):
+            with self.subTest(row["what"]):
+                made = self.json("POST", FORMULAS, changed(zander(), **json.loads(row["changes"])), 201)
+                versions = f"{FORMULAS}/{made['id']}/versions"
+                answer = self.send(self.door, "POST", versions, {"revision": 1, **json.loads(row["says"])})
+                if row["missing"]:
+                    problem = self.assert_problem(answer, 422, row["missing"])
+                    self.assertEqual(problem["standing"], row["standing"])
+                    self.assertIn(row["reason"], [reason["path"] for reason in problem["not_ready"]])
+                    self.assertFalse(FormulaVersion.objects.filter(formula=made["id"]).exists())
+                    continue
+                self.assertEqual(answer.status_code, 201, answer.content)
+                kept = FormulaVersion.objects.get(formula=made["id"])
+                self.assertEqual((kept.standing, kept.initials), (row["standing"], row["initials"]))
+                told = self.json("GET", f"{FORMULAS}/{made['id']}")["versions"][0]
+                self.assertEqual((told["standing"], told["initials"]), (row["standing"], row["initials"]))
+                with self.assertRaises(Error), transaction.atomic():
+                    FormulaVersion.objects.filter(pk=kept.pk).update(standing="ready", initials="XX")
+
+    def test_the_card_says_where_a_formula_stands(self) -> None:
+        self.json("PUT", f"{self.where}/draft", self.draft(1, changed(zander(), fish__species="puffer-fish")))
+        card = self.json("GET", FORMULAS)["items"][0]["card"]
+        self.assertEqual((card["ready"], card["standing"]), (False, "not_to_be_cooked"))
+
     def test_bad_bodies_are_refused_at_their_place_and_never_break(self) -> None:
         for row in table("bad_text"):
             with self.subTest(row["what"]):

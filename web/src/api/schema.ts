@@ -179,7 +179,7 @@ export interface paths {
         put?: never;
         /**
          * Save Version
-         * @description Keep the draft as the next version.
+         * @description Keep the draft as the next version; 422 asks for initials where it is not ready.
          */
         post: operations["save_version"];
         delete?: never;
@@ -597,6 +597,11 @@ export interface components {
              * @default false
              */
             ready: boolean;
+            /**
+             * Standing
+             * @default not_ready
+             */
+            standing: string;
         };
         /**
          * Caution
@@ -902,7 +907,7 @@ export interface components {
         };
         /**
          * Evaluation
-         * @description All that is shown of a formula.
+         * @description All that is shown of a formula. `standing` is not_to_be_cooked while anything refuses it.
          */
         Evaluation: {
             /** Allergens */
@@ -921,10 +926,17 @@ export interface components {
             /** Jars */
             jars: components["schemas"]["JarResult"][];
             ledger: components["schemas"]["Ledger"];
+            /** Not Ready */
+            not_ready: components["schemas"]["NotReady"][];
             /** Notices */
             notices: components["schemas"]["Notice"][];
             /** Ready */
             ready: boolean;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "ready" | "not_ready" | "not_to_be_cooked";
         };
         /**
          * Explanation
@@ -1688,6 +1700,50 @@ export interface components {
             latest_min: number;
         };
         /**
+         * NotReady
+         * @description One reason why a formula is not ready: a refusal, a stop that stands, or something left open.
+         */
+        NotReady: {
+            /**
+             * Grade
+             * @enum {string}
+             */
+            grade: "refuse" | "stop" | "open";
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * NotReadyOut
+         * @description What cannot be kept as it is: with the reasons where it is readable and not ready.
+         */
+        NotReadyOut: {
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["ErrorOut"][];
+            /**
+             * Not Ready
+             * @default []
+             */
+            not_ready: components["schemas"]["ReasonOut"][];
+            /**
+             * Standing
+             * @default
+             */
+            standing: string;
+            /** Status */
+            status: number;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+        };
+        /**
          * Notice
          * @description One entry of an evaluation's notices. `patch` is an RFC 6902 patch that would mend it, or None.
          */
@@ -1941,6 +1997,15 @@ export interface components {
             volume_ml: number;
             /** Water Pct */
             water_pct: number | null;
+        };
+        /** ReasonOut */
+        ReasonOut: {
+            /** Grade */
+            grade: string;
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
         };
         /**
          * Rest
@@ -2273,9 +2338,19 @@ export interface components {
         };
         /**
          * VersionIn
-         * @description The revision to keep, and why.
+         * @description The revision to keep, and why; for one that is not ready who keeps it all the same, for a refused one that they know.
          */
         VersionIn: {
+            /**
+             * Initials
+             * @default
+             */
+            initials: string;
+            /**
+             * Not To Be Cooked
+             * @default false
+             */
+            not_to_be_cooked: boolean;
             /**
              * Note
              * @default
@@ -2293,10 +2368,14 @@ export interface components {
             created_at: string;
             /** Created By */
             created_by: string;
+            /** Initials */
+            initials: string;
             /** Note */
             note: string;
             /** Number */
             number: number;
+            /** Standing */
+            standing: string;
         };
         /** VersionOut */
         VersionOut: {
@@ -2311,10 +2390,14 @@ export interface components {
             document: {
                 [key: string]: unknown;
             };
+            /** Initials */
+            initials: string;
             /** Note */
             note: string;
             /** Number */
             number: number;
+            /** Standing */
+            standing: string;
         };
         /**
          * VesselSize
@@ -2924,7 +3007,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemOut"];
+                    "application/json": components["schemas"]["NotReadyOut"];
                 };
             };
         };

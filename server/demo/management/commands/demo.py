@@ -11,7 +11,7 @@ from django.db import transaction
 
 from server.accounts.models import Kitchen, Membership, Role, User
 from server.formulas.models import Formula
-from server.formulas.services import create_formula, save_version
+from server.formulas.services import Keeping, create_formula, save_version
 
 FORMULAS = Path(__file__).parents[2] / "formulas"
 PEOPLE = (("mk", "M.", "K.", Role.OWNER), ("ot", "O.", "T.", Role.COOK), ("vs", "V.", "S.", Role.VIEWER))
@@ -44,5 +44,5 @@ def seed() -> Kitchen:
     if not Formula.objects.of(kitchen).exists():
         for path in sorted(FORMULAS.glob("*.jar.json"), reverse=True):
             formula = create_formula(kitchen, owner, json.loads(path.read_text(encoding="utf-8")))
-            save_version(kitchen, owner, formula.pk, formula.revision, "First version that was cooked")
+            save_version(kitchen, owner, formula.pk, formula.revision, Keeping("First version that was cooked"))
     return kitchen

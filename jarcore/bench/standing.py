@@ -1,0 +1,35 @@
+"""Whether a formula is ready, and if not, why: what is said wherever the formula is."""
+
+from collections.abc import Sequence
+
+from jarcore.documents.evaluation import Caution, NotReady, Standing
+from jarcore.jars import Contents, MeasuredFish
+from jarcore.judgement import stands
+
+
+def not_ready(cautions: Sequence[Caution], jars: Sequence[Contents], fish: MeasuredFish) -> list[NotReady]:
+    """Refusals and stops that stand, gravest first; then jars with something open; then a fish that is not weighed."""
+    found: list[NotReady] = [
+        {
+            "path": caution["path"],
+            "text": caution["text"],
+            "grade": "refuse" if caution["grade"] == "refuse" else "stop",
+        }
+        for caution in cautions
+        if stands(caution)
+    ]
+    for place, contents in enumerate(jars):
+        if not contents.specs or not contents.complete:
+            name = contents.jar.name or f"Jar {place + 1}"
+            lacks = "an amount is not known" if contents.specs else "nothing is in it yet"
+            found.append({"path": contents.path, "text": f"{name}: {lacks}.", "grade": "open"})
+    if fish.edible_g is None:
+        found.append({"path": "/fish/weight", "text": "The fish is not weighed.", "grade": "open"})
+    return found
+
+
+def standing_for(reasons: Sequence[NotReady]) -> Standing:
+    """Where a formula stands: what is refused may not be cooked, whoever keeps it."""
+    if not reasons:
+        return "ready"
+    return "not_to_be_cooked" if any(reason["grade"] == "refuse" for reason in reasons) else "not_ready"

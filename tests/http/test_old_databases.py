@@ -1,0 +1,49 @@
+"""A database as an older main left it opens: what it holds is judged by the rules of today, and its documents stay."""
+
+from typing import Any
+
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+from django.test import TransactionTestCase
+
+from tests.core.cases import changed, zander
+
+OLD = [("formulas", "0002_versions_never_change")]
+
+
+class OldDatabaseTest(TransactionTestCase):
+    def migrate(self, to: Any) -> Any:
+        executor = MigrationExecutor(connection)
+        executor.migrate(to)
+        return MigrationExecutor(connection).loader.project_state(to).apps
+
+    def tearDown(self) -> None:
+        self.migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
+
+    def test_versions_and_cards_from_before_say_where_they_stand(self) -> None:
+        documents = {
+            "ready": zander(),
+            "not_ready": changed(zander(), diners=[{"avoid": ["fish"]}]),
+            "not_to_be_cooked": changed(zander(), fish__species="puffer-fish"),
+        }
+        old = self.migrate(OLD)
+        kitchen = old.get_model("accounts", "Kitchen").objects.create(slug="old", name="Old")
+        for standing, document in documents.items():
+            made = old.get_model("formulas", "Formula").objects.create(
+                kitchen=kitchen, document=document, title=standing, card={"ready": True, "jars": []}, latest_version=1
+            )
+            old.get_model("formulas", "FormulaVersion").objects.create(formula=made, number=1, document=document)
+        changed_at = dict(old.get_model("formulas", "Formula").objects.values_list("pk", "updated_at"))
+        new = self.migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
+        for version in new.get_model("formulas", "FormulaVersion").objects.select_related("formula"):
+            formula = version.formula
+            self.assertEqual(version.document, documents[version.standing])
+            self.assertEqual(version.initials, "")
+            self.assertEqual(
+                (formula.card["standing"], formula.card["ready"]), (version.standing, version.standing == "ready")
+            )
+            self.assertEqual(formula.updated_at, changed_at[formula.pk])
+        self.assertEqual(
+            sorted(new.get_model("formulas", "FormulaVersion").objects.values_list("standing", flat=True)),
+            sorted(documents),
+        )
