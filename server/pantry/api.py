@@ -23,6 +23,7 @@ class IngredientOut(Schema):
     synonyms: list[str]
     group: str
     units: list[str]
+    smoke_c: float | None
 
 
 class SpeciesOut(Schema):
@@ -41,6 +42,9 @@ class CutOut(Schema):
     id: str
     name: str
     note: str
+    usual_basis: str
+    usual_skin: str
+    usual_bone: str
 
 
 class ShelfJarOut(Schema):
@@ -90,6 +94,7 @@ def read_pantry(request: HttpRequest) -> dict[str, Any]:
             "synonyms": list(one.synonyms),
             "group": one.group,
             "units": [unit for unit in COUNTS if one.unit_g(unit)],
+            "smoke_c": one.smoke_c,
         }
         for one in pantry.ingredients.values()
     ]

@@ -106,7 +106,7 @@ class SetAJarTest(BrowserTest):
         for label, typed, words in (
             ("Weight", "-5", "must lie between"),
             ("Thickness", "a lot", "is not a number"),
-            ("Amount of Fine sea salt", "140", "between 0 and 100"),
+            ("Amount of Fine sea salt", "2400", "between 0 and 2000"),
         ):
             bench.type(label, typed)
             bench.until(lambda words=words: any(words in fault for fault in bench.faults()), words)

@@ -56,6 +56,15 @@ class BenchPage(Page):
             lambda: self.driver.find_element(By.XPATH, f"//*[@role='tab'][normalize-space(.)='{name}']"), name
         ).click()
 
+    def avoids(self, what: str) -> None:
+        """Tick what the first diner avoids."""
+        self.one("section[aria-label=Fish] fieldset summary").click()
+        xpath = f"//section[@aria-label='Fish']//label[normalize-space(.)='{what}']//input"
+        self.until(lambda: self.driver.find_element(By.XPATH, xpath), what).click()
+
+    def value_of(self, label: str) -> str | None:
+        return self.field(label).get_attribute("value")
+
     def differences(self) -> dict[str, str]:
         """What a change changes, as told before it is taken."""
         self.one("[data-part=differences] [data-difference]")

@@ -4,7 +4,11 @@ from collections.abc import Callable
 from typing import TypeVar
 
 from selenium import webdriver
-from selenium.common.exceptions import NoSuchElementException, StaleElementReferenceException
+from selenium.common.exceptions import (
+    ElementClickInterceptedException,
+    NoSuchElementException,
+    StaleElementReferenceException,
+)
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
@@ -45,7 +49,15 @@ class Page:
     def press(self, words: str) -> None:
         """Press the button (or item of a menu) with these words."""
         xpath = f"//*[self::button or @role='menuitem' or @role='option'][contains(normalize-space(.), \"{words}\")]"
-        self.until(lambda: self.driver.find_element(By.XPATH, xpath), f"button {words}").click()
+        self.until(lambda: self._clicked(xpath), f"button {words}")
+
+    def _clicked(self, xpath: str) -> bool:
+        """Click what is there; while the page still moves under the pointer it is tried again."""
+        try:
+            self.driver.find_element(By.XPATH, xpath).click()
+        except ElementClickInterceptedException:
+            return False
+        return True
 
     def text(self, css: str) -> str:
         return self.one(css).text

@@ -833,6 +833,12 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Usual Basis */
+            usual_basis: string;
+            /** Usual Bone */
+            usual_bone: string;
+            /** Usual Skin */
+            usual_skin: string;
         };
         /** DemoOut */
         DemoOut: {
@@ -1329,6 +1335,8 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** Smoke C */
+            smoke_c: number | null;
             /** Synonyms */
             synonyms: string[];
             /** Units */

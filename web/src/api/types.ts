@@ -11,6 +11,7 @@ export type Stratum = { component: string; mass_g: number; volume_ml: number };
 export type TimeWindow = Schemas['Window'];
 export type Ledger = Schemas['Ledger'];
 export type Caution = Schemas['Caution'];
+export type NotReady = Schemas['NotReady'];
 export type Notice = Schemas['Notice'];
 export type FormulaItem = Schemas['FormulaItem'];
 export type VersionItem = Schemas['VersionItem'];

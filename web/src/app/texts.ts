@@ -132,6 +132,13 @@ export const CHOICES: Record<string, Record<string, string>> = {
   },
 };
 
+/** Where a formula or a version stands. */
+export const STANDING: Record<string, string> = {
+  ready: 'Ready',
+  not_ready: 'Not ready',
+  not_to_be_cooked: 'Not to be cooked',
+};
+
 export const GRADES: Record<string, string> = {
   refuse: 'Refused',
   stop: 'Stop',

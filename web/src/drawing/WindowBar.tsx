@@ -22,6 +22,8 @@ interface Props {
   end?: number;
   /** A bar among others: no handle, and its times in words beside it. */
   slim?: boolean;
+  /** Whether something stops the formula: then this is no time to go by, and looks so. */
+  stopped?: boolean;
 }
 
 const tidy = (minutes: number) => {
@@ -30,7 +32,16 @@ const tidy = (minutes: number) => {
 };
 
 /** Earliest, best and latest on one bar, with a handle for the planned time; soft edges show what is uncertain. */
-export function WindowBar({ window, contact, onContact, planned, label, end: until, slim }: Props) {
+export function WindowBar({
+  window,
+  contact,
+  onContact,
+  planned,
+  label,
+  end: until,
+  slim,
+  stopped = window.stopped_by.length > 0,
+}: Props) {
   const { earliest_min, best_from_min, best_to_min, latest_min } = window;
   const end = until ?? Math.max(latest_min * 1.12, (contact ?? 0) * 1.02, 1);
   const at = scalePow().exponent(BEND).domain([0, end]).range([0, 100]);
@@ -43,15 +54,19 @@ export function WindowBar({ window, contact, onContact, planned, label, end: unt
     (minutes, place, all) => place === 0 || at(minutes) - at(all[place - 1] ?? 0) > 5.5,
   );
   const latest = at(latest_min);
-  if (slim) return <SlimBar window={window} at={at} label={label} />;
+  if (slim) return <SlimBar window={window} at={at} label={label} stopped={stopped} />;
   // The earliest's words end at its mark where the latest's stand close behind it.
   const crowded = at(earliest_min) > latest - 32;
   return (
-    <div className="relative h-[5.5rem] select-none" data-binding={window.binding}>
+    <div
+      className="relative h-[5.5rem] select-none"
+      data-binding={window.binding}
+      data-stopped={stopped || undefined}
+    >
       <Mark
         name="best"
         style={centred((at(best_from_min) + at(best_to_min)) / 2)}
-        look="-top-1 font-semibold text-best"
+        look={`-top-1 font-semibold ${stopped ? 'text-quiet line-through' : 'text-best'}`}
       >
         best <b data-mark="best from">{duration(best_from_min)}</b> to{' '}
         <b data-mark="best to">{duration(best_to_min)}</b>
@@ -75,7 +90,11 @@ export function WindowBar({ window, contact, onContact, planned, label, end: unt
         className="absolute top-9 h-6 bg-linear-to-r from-transparent to-best-soft"
         style={span(earliest_min, best_from_min)}
       />
-      <div className="absolute top-9 h-6 bg-best" style={span(best_from_min, best_to_min)} data-part="best" />
+      <div
+        className={`absolute top-9 h-6 ${stopped ? 'stopped bg-plate' : 'bg-best'}`}
+        style={span(best_from_min, best_to_min)}
+        data-part="best"
+      />
       <div
         className="absolute top-9 h-6 bg-linear-to-r from-best-soft to-warn-soft"
         style={span(best_to_min, latest_min)}
@@ -151,10 +170,12 @@ function SlimBar({
   window,
   at,
   label,
+  stopped,
 }: {
   window: TimeWindow;
   at: (minutes: number) => number;
   label: string;
+  stopped: boolean;
 }) {
   const { earliest_min, best_from_min, best_to_min, latest_min } = window;
   const span = (from: number, to: number) => ({
@@ -167,14 +188,18 @@ function SlimBar({
       className="relative h-5 overflow-hidden rounded-control"
       role="img"
       data-binding={window.binding}
-      aria-label={`${label}: best ${duration(best_from_min)} to ${duration(best_to_min)}, latest ${duration(latest_min)}, limited by ${BINDING[window.binding]}`}
+      data-stopped={stopped || undefined}
+      aria-label={`${stopped ? 'Stopped, no time to go by. ' : ''}${label}: best ${duration(best_from_min)} to ${duration(best_to_min)}, latest ${duration(latest_min)}, limited by ${BINDING[window.binding]}`}
     >
       <div className="absolute inset-0 rounded-control border border-line bg-sunk" />
       <div
         className="absolute inset-y-0.5 bg-linear-to-r from-transparent to-best-soft"
         style={span(earliest_min, best_from_min)}
       />
-      <div className="absolute inset-y-0.5 min-w-[3px] bg-best" style={span(best_from_min, best_to_min)} />
+      <div
+        className={`absolute inset-y-0.5 min-w-[3px] ${stopped ? 'stopped bg-plate' : 'bg-best'}`}
+        style={span(best_from_min, best_to_min)}
+      />
       <div
         className="absolute inset-y-0.5 bg-linear-to-r from-best-soft to-warn-soft"
         style={span(best_to_min, latest_min)}

@@ -38,6 +38,9 @@ export function useBench() {
   };
 }
 
+/** What was taken for granted is told, and is no fault of what was typed. */
+export const isTold = (notice: Notice) => ['estimated', 'assumed'].includes(notice.code);
+
 const QUIET = ['not-modelled', 'unstated', 'unknown-field'];
 
 /** What is wrong at a place, in the core's words; `deep` also takes what lies below it. What comes with a patch is advice. */

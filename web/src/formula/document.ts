@@ -2,7 +2,7 @@ import type { FormulaDocument, Json } from '@/api';
 
 export type Way = (string | number)[];
 
-const isObject = (value: Json | undefined): value is { [key: string]: Json } =>
+export const isObject = (value: Json | undefined): value is { [key: string]: Json } =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** What stands at a place of the document, or undefined where the way ends. */

@@ -1,4 +1,13 @@
-import { api, type Conflict, type FormulaDocument, Problem, type Stale, taken } from '@/api';
+import {
+  api,
+  type Conflict,
+  type FormulaDocument,
+  formulaQuery,
+  Problem,
+  queries,
+  type Stale,
+  taken,
+} from '@/api';
 import { History } from './History';
 import { keepHere, type Unsent, unsent } from './keep';
 
@@ -102,6 +111,11 @@ export class DraftKeeper {
       const put = api.PUT('/api/kitchens/{kitchen}/formulas/{formula}/draft', { params: { path }, body });
       this.base = (await taken(put)).revision;
       this.dirty = this.shown.document !== sent;
+      // The next screen of this formula opens with what is kept now, not with what was loaded once.
+      queries.setQueryData(
+        formulaQuery(this.kitchen, this.formula).queryKey,
+        (opened) => opened && { ...opened, revision: this.base, document: sent as typeof opened.document },
+      );
       this.keep();
       this.say(this.dirty ? { state: 'typing' } : { state: 'kept', at: new Date() });
       if (this.dirty) this.later(PAUSE_MS);

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { api, queries, taken, type VersionItem } from '@/api';
+import { STANDING } from '@/app/texts';
 import { clock } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
 import { ConflictDialog } from '@/formula/draft/ConflictDialog';
 import type { Keeping } from '@/formula/draft/DraftKeeper';
 import type { Draft } from '@/formula/draft/useDraft';
+import { Verdict } from '@/formula/Verdict';
 import { Button, TextInput } from '@/ui';
 import { KeepVersion } from './KeepVersion';
 
@@ -37,7 +39,13 @@ export function Heading({ draft, kitchen, formula, versions, stale, asking, onAs
           className="w-full border-transparent! bg-transparent! px-1! font-title text-xl font-bold hover:border-line!"
         />
         <p className="flex flex-wrap gap-x-3 px-1 text-sm text-quiet">
-          <span>{newest ? `draft after version ${newest.number}` : 'draft, no version yet'}</span>
+          <Verdict />
+          <span>
+            {newest ? `draft after version ${newest.number}` : 'draft, no version yet'}
+            {newest &&
+              newest.standing !== 'ready' &&
+              `, which is ${STANDING[newest.standing]?.toLowerCase()}`}
+          </span>
           <Kept keeping={draft.keeping} merged={draft.merged} stale={stale} />
         </p>
       </div>
@@ -81,10 +89,10 @@ export function Heading({ draft, kitchen, formula, versions, stale, asking, onAs
         open={asking}
         onOpenChange={onAsk}
         versions={kept}
-        onKeep={async (note) => {
+        onKeep={async (said) => {
           await draft.send();
           const path = { kitchen, formula };
-          const body = { revision: draft.revision(), note };
+          const body = { revision: draft.revision(), ...said };
           const made = await taken(
             api.POST('/api/kitchens/{kitchen}/formulas/{formula}/versions', { params: { path }, body }),
           );

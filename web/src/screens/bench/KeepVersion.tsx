@@ -1,24 +1,40 @@
 import { type FormEvent, useState } from 'react';
 import { Problem, type VersionItem } from '@/api';
+import { STANDING } from '@/app/texts';
+import { useBench } from '@/formula/BenchContext';
 import { Button, Dialog, Field } from '@/ui';
+
+/** What is said of a version as it is kept. */
+export interface Said {
+  note: string;
+  initials: string;
+  not_to_be_cooked: boolean;
+}
 
 interface KeepProps {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   versions: VersionItem[];
-  onKeep: (note: string) => Promise<void>;
+  onKeep: (said: Said) => Promise<void>;
 }
 
-/** Keeps the draft as a version with a note; the versions so far stand below. */
+const NOTHING: Said = { note: '', initials: '', not_to_be_cooked: false };
+
+/** Keeps the draft as a version with a note; one that is not ready only by somebody who says so. */
 export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps) {
-  const [note, setNote] = useState('');
+  const { evaluation } = useBench();
+  const [said, setSaid] = useState(NOTHING);
   const [problem, setProblem] = useState<Problem | null>(null);
+  const standing = evaluation?.standing ?? 'ready';
+  const refused = standing === 'not_to_be_cooked';
+  const told = standing === 'ready' || (said.initials.trim() !== '' && (!refused || said.not_to_be_cooked));
 
   async function keep(event: FormEvent) {
     event.preventDefault();
+    if (!told) return;
     try {
-      await onKeep(note);
-      setNote('');
+      await onKeep(said);
+      setSaid(NOTHING);
       setProblem(null);
       onOpenChange(false);
     } catch (error) {
@@ -36,12 +52,45 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
       says="A version never changes again; the draft goes on from it."
     >
       <form onSubmit={keep}>
+        {standing !== 'ready' && (
+          <section
+            aria-label="Why it is not ready"
+            data-standing={standing}
+            className={`mt-3 rounded-control p-2 ${refused ? 'bg-stop-soft text-stop' : 'bg-warn-soft text-warn'}`}
+          >
+            <h3>{refused ? 'This is refused: it is kept only as not to be cooked' : 'This is not ready'}</h3>
+            <ul className="mt-1 list-disc pl-5 text-sm">
+              {evaluation?.not_ready.map((reason) => (
+                <li key={reason.path + reason.text}>{reason.text}</li>
+              ))}
+            </ul>
+          </section>
+        )}
         <Field
           id="note"
           label="What is different in it?"
-          value={note}
-          onType={(text) => setNote(String(text))}
+          value={said.note}
+          onType={(note) => setSaid({ ...said, note })}
         />
+        {standing !== 'ready' && (
+          <Field
+            id="kept-by"
+            label="Your initials, kept with the version"
+            value={said.initials}
+            onType={(initials) => setSaid({ ...said, initials })}
+            maxLength={8}
+          />
+        )}
+        {refused && (
+          <label className="mt-3 flex min-h-9 items-center gap-2 font-semibold">
+            <input
+              type="checkbox"
+              checked={said.not_to_be_cooked}
+              onChange={(event) => setSaid({ ...said, not_to_be_cooked: event.target.checked })}
+            />
+            Keep it marked as not to be cooked
+          </label>
+        )}
         {problem && (
           <div role="alert" className="mt-3 rounded-control bg-stop-soft p-2 text-stop">
             {problem.detail}
@@ -54,15 +103,25 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
           <Button look="quiet" onClick={() => onOpenChange(false)}>
             Not now
           </Button>
-          <Button type="submit">Keep it</Button>
+          <Button type="submit" disabled={!told}>
+            {refused ? 'Keep it, not to be cooked' : standing === 'ready' ? 'Keep it' : 'Keep it, not ready'}
+          </Button>
         </div>
       </form>
       {versions.length > 0 && (
         <ol className="mt-4 border-t border-line pt-3 text-sm">
           {versions.map((version) => (
-            <li key={version.number} className="flex gap-3 py-0.5">
+            <li key={version.number} className="flex gap-3 py-0.5" data-version={version.number}>
               <strong>{version.number}</strong>
-              <span className="grow">{version.note || 'no note'}</span>
+              <span className="grow">
+                {version.note || 'no note'}
+                {version.standing !== 'ready' && (
+                  <strong className="ml-2 text-stop">
+                    {STANDING[version.standing]?.toLowerCase()}
+                    {version.initials && `, kept by ${version.initials}`}
+                  </strong>
+                )}
+              </span>
               <span className="text-quiet">
                 {version.created_by}, {new Date(version.created_at).toLocaleDateString('en-GB')}
               </span>

@@ -4,6 +4,7 @@ import { WindowBar } from '@/drawing';
 import { duration, millimetres, percent } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
 import { text } from '@/formula/document';
+import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 
 const NO_WINDOW: Record<string, string> = {
@@ -18,10 +19,8 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
   const fish = evaluation?.fish;
   const { planned: contact, plan } = usePlanned(jar);
   const kind = text(value(['jars', jar, 'kind'])) ?? 'any';
-  const unable = evaluation?.notices.find(
-    (notice) =>
-      notice.path.startsWith(`/jars/${jar}`) && ['outside-model', 'not-modelled'].includes(notice.code),
-  );
+  const unable = whyNoWindow(evaluation, jar);
+  const [stop] = stopping(evaluation);
   return (
     <section
       aria-label="Window"
@@ -44,7 +43,7 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
       {window ? (
         <>
           <WindowBar window={window} contact={contact} label="Planned contact time" onContact={plan} />
-          <Advice window={window} contact={contact} />
+          {stop ? <Stopped text={stop.text} /> : <Advice window={window} contact={contact} />}
         </>
       ) : (
         <p className="text-quiet xl:col-span-2" data-part="no-window">
@@ -52,6 +51,18 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
         </p>
       )}
     </section>
+  );
+}
+
+/** While anything stops the formula, no time is told to lift the fish out at. */
+function Stopped({ text: why }: { text: string }) {
+  return (
+    <div className="text-sm md:col-span-2 xl:col-span-1">
+      <p className="text-base font-semibold text-stop" data-part="advice">
+        Stopped: no time to go by.
+      </p>
+      <p>{why}</p>
+    </div>
   );
 }
 

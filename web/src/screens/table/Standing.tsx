@@ -1,6 +1,6 @@
 import { Link } from '@tanstack/react-router';
 import type { FormulaItem } from '@/api';
-import { KINDS } from '@/app/texts';
+import { KINDS, STANDING } from '@/app/texts';
 import { JarDrawing } from '@/drawing';
 import { grams } from '@/format/numbers';
 
@@ -42,7 +42,14 @@ export function Standing({ item, kitchen, scale, high }: Props) {
         </p>
         <p className="mt-1 flex items-center gap-2 text-sm text-quiet">
           <span>{item.latest_version ? `version ${item.latest_version} kept` : 'draft only'}</span>
-          {!card.ready && <span className="rounded-control bg-warn-soft px-1.5 text-warn">not ready</span>}
+          {card.standing !== 'ready' && (
+            <span
+              data-standing={card.standing}
+              className={`rounded-control px-1.5 ${card.standing === 'not_to_be_cooked' ? 'bg-stop-soft font-semibold text-stop' : 'bg-warn-soft text-warn'}`}
+            >
+              {STANDING[card.standing]?.toLowerCase()}
+            </span>
+          )}
           {item.tags.map((tag) => (
             <span key={tag} className="rounded-control border border-line px-1.5">
               {tag}

@@ -13,7 +13,7 @@ const EMPTY = {
   format_version: 1,
   title: 'New formula',
   servings: 4,
-  fish: { skin: 'none', bone: 'out', state: 'fresh' },
+  fish: { state: 'fresh' },
   jars: [],
   cook: { method: 'pan' },
 } as const;

@@ -2,9 +2,12 @@ import type { WindowBarOf } from '@/api';
 import { BINDING } from '@/app/texts';
 import { WindowBar } from '@/drawing';
 import { duration, millimetres } from '@/format/numbers';
+import { useBench } from '@/formula/BenchContext';
+import { stopping } from '@/formula/standing';
 
 /** Windows of the same jar, one below the other on one scale of time. */
 export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string }) {
+  const stopped = stopping(useBench().evaluation).length > 0;
   const end = Math.max(...bars.map((bar) => (bar.window?.latest_min ?? 0) * 1.08), 1);
   return (
     <table className="w-full text-sm" aria-label={label}>
@@ -31,7 +34,14 @@ export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string })
             </td>
             <td>
               {bar.window && (
-                <WindowBar window={bar.window} contact={null} label={bar.label} end={end} slim />
+                <WindowBar
+                  window={bar.window}
+                  contact={null}
+                  label={bar.label}
+                  end={end}
+                  slim
+                  stopped={stopped}
+                />
               )}
             </td>
             <td className="pl-3 whitespace-nowrap">

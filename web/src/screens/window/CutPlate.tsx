@@ -1,7 +1,6 @@
 import { useRef } from 'react';
 import type { FishResult, JarProfile } from '@/api';
 import { useBench } from '@/formula/BenchContext';
-import { text } from '@/formula/document';
 import { Exports } from '@/ui';
 import { CrossSection } from './CrossSection';
 import type { Moment } from './moment';
@@ -24,8 +23,8 @@ export function CutPlate({ fish, profile, now }: { fish: FishResult; profile: Ja
         fish={fish}
         profile={profile}
         now={now}
-        skin={text(value(['fish', 'skin'])) ?? 'none'}
-        boned={value(['fish', 'bone']) === 'in'}
+        skin={fish.skin}
+        boned={fish.bone === 'in'}
         slashes={Number(value(['fish', 'slashes', 'per_side']) ?? 0)}
         chart={chart}
       />

@@ -4,6 +4,7 @@ import { WindowBar } from '@/drawing';
 import { duration } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
 import { profiles, windows } from '@/formula/questions';
+import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, NumberInput, Trouble } from '@/ui';
@@ -15,6 +16,9 @@ import { StateNow } from './StateNow';
 /** The minute as a field shows it: a tenth below ten, whole ones above. */
 const shownMinutes = (minutes: number) =>
   minutes < 10 ? Math.round(minutes * 10) / 10 : Math.round(minutes);
+
+const NOT_TIMED =
+  'This jar is not timed on this fish. Say which fish, cut, weight and thickness, and fill the jar; a finish is never timed.';
 
 /** One jar through time: the cut across, the fish at each minute, the window, and what lies beside it. */
 export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evaluation }) {
@@ -29,11 +33,11 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
   if (!window) {
     return (
       <p className="rounded-plate border border-line bg-plate p-4 text-quiet" data-part="no-window">
-        This jar is not timed on this fish. Say which fish, cut, weight and thickness, and fill the jar; a
-        finish is never timed.
+        {whyNoWindow(evaluation, jar)?.text ?? NOT_TIMED}
       </p>
     );
   }
+  const [stop] = stopping(evaluation);
   const minutes = chosen ?? planned ?? window.best_from_min;
   const now = profile?.t_min.length ? momentAt(profile, minutes) : null;
   const dry = profile?.on_face_pct.some((share) => share > 0) ?? false;
@@ -70,7 +74,15 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
               </Button>
             )}
           </div>
-          {now && <StateNow now={now} window={window} dry={dry} />}
+          {now && (
+            <StateNow
+              now={now}
+              window={window}
+              dry={dry}
+              threshold={evaluation.exposure.threshold_c}
+              stop={stop?.text}
+            />
+          )}
           {!now && <p className="text-quiet">{window.reasons[0]}</p>}
         </section>
       </div>

@@ -4,8 +4,18 @@ import { BINDING } from '@/app/texts';
 import { duration, millimetres, percent, plain } from '@/format/numbers';
 import type { Moment } from './moment';
 
+interface Props {
+  now: Moment;
+  window: TimeWindow;
+  dry: boolean;
+  /** Where this fish's clock starts [degC]. */
+  threshold: number;
+  /** What stops the formula, if anything does. */
+  stop?: string;
+}
+
 /** The fish at this minute, in figures and in one sentence. */
-export function StateNow({ now, window, dry }: { now: Moment; window: TimeWindow; dry: boolean }) {
+export function StateNow({ now, window, dry, threshold, stop }: Props) {
   const next =
     now.minutes > window.latest_min ? undefined : window.limits.find((limit) => limit.minutes >= now.minutes);
   const figure = (key: string, name: string, words: ReactNode) => (
@@ -19,7 +29,7 @@ export function StateNow({ now, window, dry }: { now: Moment; window: TimeWindow
   return (
     <section aria-label="The fish at this minute">
       <p className="text-base" data-part="sentence" aria-live="polite">
-        {sentence(now, window)}
+        {stop ? `${held(now)} Stopped: ${stop}` : sentence(now, window)}
       </p>
       <dl className="mt-2 text-sm">
         {figure('surface', 'Salt at the surface', percent(now.salt[0] ?? 0))}
@@ -33,7 +43,7 @@ export function StateNow({ now, window, dry }: { now: Moment; window: TimeWindow
           'Turned by acid',
           now.acidMm > 0 ? `${millimetres(now.acidMm)}, ${percent(now.turned * 100, 0)} of it` : 'nothing',
         )}
-        {figure('warm', 'Above 5 °C so far', duration(now.warm))}
+        {figure('warm', `Above ${plain(threshold, threshold % 1 ? 1 : 0)} °C so far`, duration(now.warm))}
         {figure(
           'next',
           'What limits next',
@@ -44,15 +54,19 @@ export function StateNow({ now, window, dry }: { now: Moment; window: TimeWindow
   );
 }
 
+const held = (now: Moment) => {
+  const acid = now.acidMm > 0.05 ? ` and ${millimetres(now.acidMm)} of rim turned by acid, still raw` : '';
+  return `After ${duration(now.minutes)} the fish holds ${percent(now.mean)} salt${acid}.`;
+};
+
 /** What a cook would say of it. */
 function sentence(now: Moment, window: TimeWindow): string {
-  const acid = now.acidMm > 0.05 ? ` and ${millimetres(now.acidMm)} of rim turned by acid, still raw` : '';
-  const held = `After ${duration(now.minutes)} the fish holds ${percent(now.mean)} salt${acid}.`;
-  if (now.minutes > window.latest_min) return `${held} That is past the latest: ${window.reasons[0]}.`;
+  const so = held(now);
+  if (now.minutes > window.latest_min) return `${so} That is past the latest: ${window.reasons[0]}.`;
   if (now.minutes > window.best_to_min)
-    return `${held} It is past its best; lift it out by ${duration(window.latest_min)}.`;
-  if (now.minutes >= window.best_from_min) return `${held} It is at its best now.`;
+    return `${so} It is past its best; lift it out by ${duration(window.latest_min)}.`;
+  if (now.minutes >= window.best_from_min) return `${so} It is at its best now.`;
   if (now.minutes >= window.earliest_min)
-    return `${held} It has begun to work; its best begins at ${duration(window.best_from_min)}.`;
-  return `${held} It has done little yet.`;
+    return `${so} It has begun to work; its best begins at ${duration(window.best_from_min)}.`;
+  return `${so} It has done little yet.`;
 }

@@ -5,6 +5,7 @@ import { BenchContext } from '@/formula/BenchContext';
 import { at, list, text } from '@/formula/document';
 import { ConflictDialog } from '@/formula/draft/ConflictDialog';
 import { useFormula } from '@/formula/useFormula';
+import { Verdict } from '@/formula/Verdict';
 import { Choice } from '@/ui';
 import { JarInTime } from './JarInTime';
 
@@ -38,6 +39,7 @@ function WindowOf({ kitchen, formula }: { kitchen: string; formula: number }) {
             choices={names}
             onPick={(picked) => setChosen(Number(picked))}
           />
+          <Verdict />
           <span className="text-sm text-quiet" role="status" data-state={draft.keeping.state}>
             {draft.keeping.state === 'kept'
               ? 'All changes kept'

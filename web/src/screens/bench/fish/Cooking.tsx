@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { CHOICES, HEAT_UNITS, VOLUME_UNITS } from '@/app/texts';
-import { duration, plain } from '@/format/numbers';
+import { duration, millimetres, plain } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
 import { text } from '@/formula/document';
 import { CautionMarks } from '../readings/CautionMarks';
@@ -12,7 +12,10 @@ const DIALLED = ['oven', 'poach', 'braise', 'deep_fry', 'shallow_fry', 'salt_cru
 
 /** How the fish is cooked: method, heat, core, oil; and how long that takes. */
 export function Cooking() {
-  const { value, evaluation } = useBench();
+  const { value, evaluation, pantry } = useBench();
+  const oils = Object.fromEntries(
+    pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
+  );
   const method = text(value(['cook', 'method'])) ?? '';
   const degrees = (field: string, label: string, hint: string): ReactNode => (
     <>
@@ -57,6 +60,9 @@ export function Cooking() {
               usual="l"
             />
           </Row>
+          <Row label="Which oil">
+            <Pick way={['cook', 'oil', 'ingredient']} label="Which oil" choices={oils} />
+          </Row>
           <Row label="Burner" way={['cook', 'burner_w']}>
             <Typed way={['cook', 'burner_w']} label="Power of the burner" wide />
             <span className="self-center text-sm text-quiet">W</span>
@@ -83,7 +89,8 @@ function CookTime() {
     <div className="pt-2 text-sm">
       {cook?.minutes && (
         <p className="text-quiet" data-reading="cook">
-          About <strong className="text-ink">{duration(cook.minutes)}</strong> in the heat (
+          {cook.groups.length > 0 ? 'The slowest take about' : 'About'}{' '}
+          <strong className="text-ink">{duration(cook.minutes)}</strong> in the heat (
           {duration(cook.minutes_range?.[0] ?? cook.minutes)}–
           {duration(cook.minutes_range?.[1] ?? cook.minutes)})
           {cook.stages.length > 1 && `, ${duration(cook.stages[0]?.minutes)} a side`}; rest{' '}
@@ -94,6 +101,21 @@ function CookTime() {
         </p>
       )}
       {cook?.minutes && <Explained name="cook" label="How the time in the heat is reached" />}
+      {cook && cook.groups.length > 0 && (
+        <ul className="mt-1" data-part="unlike">
+          {cook.groups.map((group, place) => (
+            <li key={group.id ?? place} data-group={place}>
+              {plain(group.pieces, 0)} of {millimetres(group.thickness_mm)}:{' '}
+              <strong>{duration(group.minutes)}</strong> to {plain(group.core_c, 0)} °C
+              {group.out_before_min >= 0.5 ? `, out ${duration(group.out_before_min)} before the rest` : ''}
+              {group.left_in_c !== null &&
+                group.out_before_min >= 0.5 &&
+                ` (left in it would come to ${plain(group.left_in_c, 0)} °C)`}
+              .
+            </li>
+          ))}
+        </ul>
+      )}
       {cook?.zones.map((zone) => (
         <p key={String(zone.name)}>
           The {String(zone.name)} zone peaks at {plain(Number(zone.core_c), 0)} °C.

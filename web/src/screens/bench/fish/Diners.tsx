@@ -42,7 +42,10 @@ export function Diners() {
               <tr key={String(one.age)} className="border-t border-line" title={String(one.source)}>
                 <td className="py-0.5">{CHOICES.age?.[String(one.age)] ?? String(one.age)}</td>
                 <td className="text-right text-quiet">{String(one.daily_mg)} mg</td>
-                <td className="text-right font-semibold">{Math.round(Number(one.share_pct))} %</td>
+                <td className="text-right font-semibold">
+                  {one.at_least ? 'at least ' : ''}
+                  {Math.round(Number(one.share_pct))} %
+                </td>
               </tr>
             ))}
           </tbody>

@@ -3,7 +3,6 @@ import { FAT, FIRMNESS } from '@/app/texts';
 import { Cut } from '@/drawing';
 import { grams } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
-import { text } from '@/formula/document';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Cooking } from './Cooking';
 import { Diners } from './Diners';
@@ -35,8 +34,8 @@ export function FishPanel({ className, onScale }: { className: string; onScale: 
         {fish && (
           <Cut
             fish={fish}
-            skin={text(value(['fish', 'skin'])) ?? 'none'}
-            boned={value(['fish', 'bone']) === 'in'}
+            skin={fish.skin}
+            boned={fish.bone === 'in'}
             slashes={Number(value(['fish', 'slashes', 'per_side']) ?? 0)}
           />
         )}

@@ -1,11 +1,48 @@
 import type { Json } from '@/api';
+import { CHOICES } from '@/app/texts';
 import { grams } from '@/format/numbers';
 import { useBench } from '@/formula/BenchContext';
-import { list, newId, put } from '@/formula/document';
-import { Button, LinkButton } from '@/ui';
+import { at, list, newId, put, text } from '@/formula/document';
+import { Button, Choice, LinkButton } from '@/ui';
 import { Row, Typed } from './fields';
 
 type Part = { [key: string]: Json };
+
+/** A further group, weighed in the way of the one before it. */
+export function anotherGroup(before: Json | undefined): Part {
+  const basis = at(before, ['weight', 'basis']);
+  return {
+    id: newId(),
+    weight: { unit: 'g', ...(basis === undefined ? {} : { basis }) },
+    thickness: { unit: 'mm' },
+  };
+}
+
+/** How all groups were weighed: one word for them, as for pieces of one size. */
+export function WeighedAs() {
+  const { value, change, latest, readOnly, evaluation } = useBench();
+  const groups = list(value(['fish', 'groups']));
+  if (groups.length === 0) return null;
+  const basisOf = (place: number) => ['fish', 'groups', place, 'weight', 'basis'];
+  return (
+    <Row label="Weighed as">
+      <Choice
+        label="Weighed as"
+        value={text(value(basisOf(0))) ?? evaluation?.fish.basis ?? null}
+        choices={CHOICES.basis ?? {}}
+        onPick={(picked) =>
+          change(
+            groups.reduce<ReturnType<typeof latest>>(
+              (now, _, place) => put(now, basisOf(place), picked),
+              latest(),
+            ),
+          )
+        }
+        disabled={readOnly}
+      />
+    </Row>
+  );
+}
 
 /** Pieces of unlike size: each group is weighed and measured by itself, and the tightest governs a jar's time. */
 export function Groups() {
@@ -56,13 +93,7 @@ export function Groups() {
           <Button
             look="plain"
             className="min-h-8! px-2! text-sm"
-            onClick={() =>
-              set(['fish', 'groups', groups.length], {
-                id: newId(),
-                weight: { unit: 'g' },
-                thickness: { unit: 'mm' },
-              })
-            }
+            onClick={() => set(['fish', 'groups', groups.length], anotherGroup(groups.at(-1)))}
           >
             One more group
           </Button>

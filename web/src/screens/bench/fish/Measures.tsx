@@ -6,11 +6,13 @@ import { list, newId, put } from '@/formula/document';
 import { Button, LinkButton } from '@/ui';
 import { Advice } from '../Advice';
 import { Measured, Pick, Row, Typed } from './fields';
-import { Groups } from './Groups';
+import { anotherGroup, Groups, WeighedAs } from './Groups';
+import { withCut } from './withCut';
 
 /** Cut, weight, pieces, thickness, servings: what amounts and times hang on. */
 export function Measures({ onScale }: { onScale: () => void }) {
-  const { pantry, value, readOnly, document, change } = useBench();
+  const { pantry, value, readOnly, document, latest, change, evaluation } = useBench();
+  const fish = evaluation?.fish;
   const sized = ['length', 'width'].some((side) => value(['fish', side, 'value']) !== undefined);
   const [noScale, setNoScale] = useState(sized);
   const groups = list(value(['fish', 'groups']));
@@ -18,21 +20,25 @@ export function Measures({ onScale }: { onScale: () => void }) {
 
   /** The present pieces become the first of two groups. */
   function unlike() {
-    const fish = (value(['fish']) ?? {}) as { [key: string]: Json };
-    const { pieces, weight, thickness, ...rest } = fish;
+    const { pieces, weight, thickness, ...rest } = (value(['fish']) ?? {}) as { [key: string]: Json };
     const first = { id: newId(), pieces: pieces ?? null, weight: weight ?? {}, thickness: thickness ?? {} };
     change(
       put(document, ['fish'], {
         ...rest,
-        groups: [first, { id: newId(), weight: { unit: 'g' }, thickness: { unit: 'mm' } }],
+        groups: [first, anotherGroup(first)],
       }),
     );
   }
 
   return (
     <>
-      <Row label="Cut">
-        <Pick way={['fish', 'cut']} label="Cut" choices={cuts} />
+      <Row label="Cut" way={['fish', 'cut']}>
+        <Pick
+          way={['fish', 'cut']}
+          label="Cut"
+          choices={cuts}
+          onPick={(cut) => change(withCut(latest(), cut, pantry.cuts))}
+        />
       </Row>
       {groups.length === 0 && (
         <>
@@ -50,7 +56,7 @@ export function Measures({ onScale }: { onScale: () => void }) {
               way={['fish', 'weight', 'basis']}
               label="Weighed as"
               choices={CHOICES.basis ?? {}}
-              usual="fillet"
+              usual={fish?.basis ?? 'fillet'}
             />
           </Row>
           <Row label="Pieces" way={['fish', 'pieces']}>
@@ -74,11 +80,12 @@ export function Measures({ onScale }: { onScale: () => void }) {
         )}
         <Typed way={['servings']} label="Servings" />
       </Row>
+      <WeighedAs />
       <Groups />
       <Advice below="/fish" />
       <Row label="Skin, bone">
-        <Pick way={['fish', 'skin']} label="Skin" choices={CHOICES.skin ?? {}} usual="none" />
-        <Pick way={['fish', 'bone']} label="Bone" choices={CHOICES.bone ?? {}} usual="out" />
+        <Pick way={['fish', 'skin']} label="Skin" choices={CHOICES.skin ?? {}} usual={fish?.skin ?? 'none'} />
+        <Pick way={['fish', 'bone']} label="Bone" choices={CHOICES.bone ?? {}} usual={fish?.bone ?? 'out'} />
       </Row>
       <Row label="State">
         <Pick way={['fish', 'state']} label="Fresh or thawed" choices={CHOICES.state ?? {}} usual="fresh" />

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { faultAt, useBench } from '@/formula/BenchContext';
-import { text, type Way } from '@/formula/document';
+import { faultAt, isTold, useBench } from '@/formula/BenchContext';
+import { isObject, text, type Way } from '@/formula/document';
 import { Choice, NumberInput } from '@/ui';
 
 interface RowProps {
@@ -21,7 +21,7 @@ export function Row({ label, way, wrap, children }: RowProps) {
         <span className={`flex justify-end gap-1 ${wrap ? 'flex-wrap' : ''}`}>{children}</span>
       </div>
       {fault && (
-        <p role="alert" className={`text-sm ${fault.code === 'estimated' ? 'text-quiet' : 'text-stop'}`}>
+        <p role="alert" className={`text-sm ${isTold(fault) ? 'text-quiet' : 'text-stop'}`}>
           {fault.text}
         </p>
       )}
@@ -48,12 +48,15 @@ export function Typed({ way, label, hint, wide, unit }: TypedProps) {
       label={label}
       value={value(way)}
       onType={(typed) => {
-        if (unit && value([...parent, 'unit']) === undefined) set(parent, { unit, value: typed });
+        const here = value(parent);
+        // What stands beside it stays: how it was weighed may be said before the weight is.
+        if (unit && value([...parent, 'unit']) === undefined)
+          set(parent, { ...(isObject(here) ? here : {}), unit, value: typed });
         else set(way, typed);
       }}
       disabled={readOnly}
       placeholder={hint}
-      fault={fault && fault.code !== 'estimated' && way.length > 1 ? fault.text : undefined}
+      fault={fault && !isTold(fault) && way.length > 1 ? fault.text : undefined}
       className={wide ? 'w-20' : 'w-12 xl:w-14'}
     />
   );
@@ -65,19 +68,22 @@ interface PickProps {
   choices: Record<string, string>;
   /** What is shown while nothing is stated. */
   usual?: string;
+  /** What picking does, where it is more than to set the field. */
+  onPick?: (picked: string) => void;
 }
 
-export function Pick({ way, label, choices, usual }: PickProps) {
+export function Pick({ way, label, choices, usual, onPick }: PickProps) {
   const { value, set, readOnly, evaluation } = useBench();
+  const fault = faultAt(evaluation, way);
   return (
     <Choice
       label={label}
       value={text(value(way)) ?? usual ?? null}
       choices={choices}
-      onPick={(picked) => set(way, picked)}
+      onPick={onPick ?? ((picked) => set(way, picked))}
       disabled={readOnly}
       empty="…"
-      fault={faultAt(evaluation, way)?.text}
+      fault={fault && !isTold(fault) ? fault.text : undefined}
     />
   );
 }

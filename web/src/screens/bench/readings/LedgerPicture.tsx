@@ -60,7 +60,11 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
             />
           )}
           <text x={wide / 2} y={HIGH + 13} textAnchor="middle" fontSize="11" className="fill-quiet">
-            {place === 0 || place === steps.length - 1 ? step.name : `${place}`}
+            {step.name === 'plate' && !ledger.complete
+              ? 'plate, at least'
+              : place === 0 || place === steps.length - 1
+                ? step.name
+                : `${place}`}
           </text>
         </g>
       ))}

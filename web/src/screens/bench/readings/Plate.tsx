@@ -16,7 +16,9 @@ export function Plate({ ledger }: { ledger: Ledger }) {
   const left = ledger.left_for_finish_g;
   const share = (age: string) =>
     ledger.guidance.find((one) => one.age === age)?.share_pct as number | undefined;
-  const [low = null, high = null] = ledger.salt_g_range ?? [];
+  const [low = null, high = null] = ledger.salt_g_per_serving_range ?? [];
+  const [least = null, most = null] = ledger.sodium_mg_per_serving_range ?? [];
+  const atLeast = ledger.complete ? '' : 'at least ';
   return (
     <section aria-label="Salt to the plate" className="mt-3">
       <h3>
@@ -30,15 +32,21 @@ export function Plate({ ledger }: { ledger: Ledger }) {
       </h3>
       <LedgerPicture ledger={ledger} />
       <p className="text-sm text-quiet">
+        {atLeast}
         <strong className="text-ink">{plain(ledger.salt_g_per_serving, 1)} g</strong>
-        {low !== null &&
-          high !== null &&
-          servings > 0 &&
-          ` (${plain(low / servings, 1)}–${plain(high / servings, 1)})`}{' '}
-        a serving, {plain(ledger.sodium_mg_per_serving, 0)} mg sodium: {plain(share('adult'), 0)} % of an
-        adult’s day, {plain(share('4-8'), 0)} % of a child’s.
+        {low !== null && high !== null && ` (${plain(low, 1)}–${plain(high, 1)})`} a serving, {atLeast}
+        {plain(ledger.sodium_mg_per_serving, 0)} mg sodium
+        {least !== null && most !== null && ` (${plain(least, 0)}–${plain(most, 0)})`}: {atLeast}
+        {plain(share('adult'), 0)} % of an adult’s day, {atLeast}
+        {plain(share('4-8'), 0)} % of a child’s.
       </p>
+      {!ledger.complete && (
+        <p className="mt-1 rounded-control bg-warn-soft px-2 py-1 text-sm text-warn" data-part="missing">
+          Not stated, so there is more: {ledger.missing.map((one) => one.text).join(', ')}.
+        </p>
+      )}
       <p className="text-sm" data-reading="plate" data-state={state?.state}>
+        {atLeast}
         <strong>{percent(ledger.salt_pct_of_edible)}</strong> of the fish, its own salt included
         {state && (
           <span className={state.state === 'in' ? 'text-best' : 'text-warn'}>

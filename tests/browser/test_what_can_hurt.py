@@ -1,0 +1,144 @@
+"""What can hurt someone, seen on the screen: allergens without an amount, unlike pieces, whole fish, stops beside windows."""
+
+from selenium.webdriver.common.by import By
+
+from server.formulas.models import FormulaVersion
+from tests.browser.case import ZANDER, BrowserTest
+
+
+class HurtTest(BrowserTest):
+    def test_an_ingredient_without_an_amount_stops_a_diner_who_avoids_it(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.tab("Diners")
+        bench.press("Name a diner")
+        bench.avoids("peanut")
+        bench.fresh()
+        bench.sees("[data-part=verdict]", "Ready")
+        bench.type_line("peanut oil")
+        bench.sees("[data-code=diner-avoids]", "avoids peanut")
+        bench.sees("[data-part=verdict]", "Not ready: A diner avoids peanut")
+        bench.sees("[data-code=allergens-present]", "peanut")
+        bench.settled()
+        line = self.stored().document["jars"][0]["lines"][-1]
+        self.assertEqual((line["ingredient"], line["amount"]["unstated"]), ("peanut-oil", True))
+
+    def test_salt_to_taste_is_at_least(self) -> None:
+        self.open_zander()
+        self.bench.type_line("miso", "Red miso")
+        self.bench.sees("[data-part=missing]", "Red miso in Caraway dry brine")
+        self.bench.sees("section[aria-label='Salt to the plate']", "at least")
+        self.assert_accessible()
+
+    def test_unlike_pieces_have_each_their_minutes(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.type("Pieces", "12")
+        bench.type("Weight", "2400")
+        bench.type("Thickness", "25")
+        bench.tab("Heat")
+        bench.fresh()
+        before = bench.reading("cook").split(" in the heat")[0].removeprefix("About ")
+        bench.tab("Fish")
+        bench.press("Pieces of unlike size")
+        bench.type("Pieces of group 2", "3")
+        bench.type("Weight of group 2", "240")
+        bench.type("Thickness of group 2", "12")
+        bench.settled()
+        bench.tab("Heat")
+        bench.sees("[data-reading=cook]", f"The slowest take about {before}")
+        bench.sees("[data-group='0']", before)
+        bench.sees("[data-group='1']", "before the rest")
+        groups = self.stored().document["fish"]["groups"]
+        self.assertEqual([group["weight"]["basis"] for group in groups], ["fillet", "fillet"])
+
+    def test_a_whole_fish_is_weighed_whole_in_whatever_order_it_is_typed(self) -> None:
+        self.enter()
+        edible = []
+        for steps in (("cut", "weight"), ("weight", "cut"), ("basis", "weight", "cut"), ("cut", "basis", "weight")):
+            self.driver.get(self.live_server_url)
+            self.table.press("New formula")
+            bench = self.bench
+            bench.sees("main h2", "Which fish?")
+            bench.find("Find a fish", "red snapper", "Red snapper")
+            for step in steps:
+                if step == "cut":
+                    bench.choose("Cut", "whole")
+                elif step == "weight":
+                    bench.type("Weight", "900")
+                else:
+                    bench.choose("Weighed as", "whole")
+            bench.type("Pieces", "2")
+            bench.fresh()
+            bench.sees("[data-reading=edible]", "378 g")
+            bench.sees("section[aria-label=Fish]", "skin all round, bone in")
+            edible.append([bench.value_of(label) for label in ("Weighed as", "Skin", "Bone")])
+        self.assertEqual(edible, [["whole", "all_round", "in"]] * 4)
+        bench.choose("Cut", "fillet")
+        bench.fresh()
+        self.assertEqual([bench.value_of(label) for label in ("Skin", "Bone")], ["none", "out"])
+
+    def test_a_whole_fish_that_was_a_fillet_is_weighed_whole(self) -> None:
+        self.open_zander()
+        self.bench.choose("Cut", "whole")
+        self.bench.fresh()
+        self.bench.sees("[data-reading=edible]", "306 g")
+        self.bench.settled()
+        fish = self.stored().document["fish"]
+        self.assertFalse({"skin", "bone"} & set(fish) or "basis" in fish["weight"], fish)
+
+    def test_a_stop_and_a_green_window_do_not_stand_together(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.sees("[data-part=advice]", "Lift out between")
+        bench.tab("Diners")
+        bench.press("Name a diner")
+        bench.avoids("alcohol")
+        bench.type_line("20 ml white wine")
+        bench.sees("[data-part=advice]", "Stopped: no time to go by")
+        self.assertTrue(bench.one("[data-stopped] [data-part=best].stopped"))
+        self.assert_accessible()
+        bench.settled()
+
+        bench.press("Keep a version")
+        bench.sees("[role=dialog]", "This is not ready")
+        bench.sees("[role=dialog]", "A diner avoids alcohol")
+        keep = bench.one("[role=dialog] button[type=submit]")
+        self.assertFalse(keep.is_enabled())
+        bench.type("Your initials, kept with the version", "MK")
+        self.assert_accessible()
+        bench.press("Keep it, not ready")
+        bench.sees("main header p", "draft after version 2, which is not ready")
+        version = FormulaVersion.objects.get(formula=self.stored(), number=2)
+        self.assertEqual((version.standing, version.initials), ("not_ready", "MK"))
+
+        bench.one("a[href*='/window/']").click()
+        bench.sees("[data-part=verdict]", "Not ready")
+        self.assertTrue(bench.one("section[aria-label=Window] [data-stopped]"))
+        bench.sees("[data-part=sentence]", "Stopped")
+        self.assertFalse(self.driver.find_elements(By.CSS_SELECTOR, "[data-bar] [data-binding]:not([data-stopped])"))
+        self.assert_accessible()
+
+    def test_what_is_refused_is_kept_only_as_not_to_be_cooked(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.tab("Prep")
+        bench.press("Refuse the lot")
+        bench.sees("[data-part=no-window]", "refused")
+        bench.sees("[data-part=verdict]", "Not to be cooked")
+        bench.settled()
+        bench.press("Keep a version")
+        bench.type("Your initials, kept with the version", "OT")
+        self.assertFalse(bench.one("[role=dialog] button[type=submit]").is_enabled())
+        bench.one("[role=dialog] input[type=checkbox]").click()
+        bench.press("Keep it, not to be cooked")
+        bench.sees("main header p", "not to be cooked")
+        version = FormulaVersion.objects.get(formula=self.stored(), number=2)
+        self.assertEqual((version.standing, version.initials), ("not_to_be_cooked", "OT"))
+        bench.press("Keep a version")
+        bench.sees("[data-version='2']", "not to be cooked, kept by OT")
+        bench.close()
+        self.driver.get(self.live_server_url)
+        self.table.sees("[data-standing=not_to_be_cooked]", "not to be cooked")
+        self.assertEqual(self.table.titles()[0], ZANDER)
+        self.assert_accessible()
