@@ -8,7 +8,7 @@ from jarcore import __version__
 from jarcore.bench.cards import cards_of
 from jarcore.bench.defer import defer_salt
 from jarcore.bench.ledger import ledger_of
-from jarcore.bench.standing import not_ready, standing_for
+from jarcore.bench.standing import not_ready, standing_for, verdict_of
 from jarcore.bench.suggest import suggest, suggest_finish_salt, suggest_set_out
 from jarcore.bench.unstated import sodium_of
 from jarcore.data import ALLERGENS, Pantry, default_pantry, parameter
@@ -158,6 +158,7 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
         "engine": f"jarcore {__version__}",
         "ready": not reasons,
         "standing": standing_for(reasons),
+        "verdict": verdict_of(reasons, cautions),
         "not_ready": reasons,
         "fish": {**fish_result(fish), "cards": cards_of(formula.fish or Fish(), fish)},
         "jars": results,

@@ -33,3 +33,22 @@ def standing_for(reasons: Sequence[NotReady]) -> Standing:
     if not reasons:
         return "ready"
     return "not_to_be_cooked" if any(reason["grade"] == "refuse" for reason in reasons) else "not_ready"
+
+
+# What does not keep a formula from being ready and is said with it all the same.
+TOLD = ("contact-past-latest",)
+HEADS: dict[Standing, str] = {
+    "ready": "Ready",
+    "not_ready": "Not ready",
+    "not_to_be_cooked": "Not to be cooked",
+}
+
+
+def verdict_of(reasons: Sequence[NotReady], cautions: Sequence[Caution]) -> str:
+    """Whether a formula is ready, in one sentence: the first reason why not, or what is to be minded."""
+    head = HEADS[standing_for(reasons)]
+    said = [reason["text"] for reason in reasons] or [c["text"] for c in cautions if c["code"] in TOLD]
+    if not said:
+        return f"{head}."
+    more = f" And {len(said) - 1} more." if len(said) > 1 else ""
+    return f"{head}{': ' if reasons else ', but mind: '}{said[0]}{more}"

@@ -86,10 +86,11 @@ class Stratum(TypedDict):
 
 
 class TargetState(TypedDict):
-    """How a reading stands to its target: `by` is how far it is off, in the reading's unit."""
+    """How a reading stands to its target: `held` against it, off by `by`, both in the reading's unit."""
 
     state: Literal["under", "in", "over"]
     by: float
+    held: float
 
 
 class Reading(TypedDict):
@@ -321,6 +322,7 @@ class Evaluation(TypedDict):
     engine: str
     ready: bool
     standing: Standing
+    verdict: str
     not_ready: list[NotReady]
     fish: FishResult
     jars: list[JarResult]

@@ -40,7 +40,7 @@ class Coat:
 class Contents:
     """A jar with its lines weighed [g]; None for a line that cannot be.
 
-    `named` is every ingredient that a line names, whatever its amount, and `held` what those bring that somebody may
+    `ends` is the jar at the ends of what was written as ranges (empty without one), `named` every ingredient that a line names, whatever its amount, and `held` what those bring that somebody may
     avoid: allergens, flags of rows, alcohol.
     """
 
@@ -48,7 +48,7 @@ class Contents:
     path: str
     specs: tuple[Spec, ...]
     masses: tuple[float | None, ...]
-    variants: tuple[tuple[float | None, ...], ...]
+    ends: tuple["Contents", ...]
     composition: Composition
     contact: Composition
     aqueous: Solution | None
@@ -60,11 +60,7 @@ class Contents:
     def part_of(self, share: float) -> "Contents":
         """The jar as if only a share of it were made [1]: for one group of the pieces."""
         masses = tuple(None if mass is None else mass * share for mass in self.masses)
-        return _contents(self.jar, self.path, self.specs, masses, ())
-
-    def at_the_ends(self) -> list["Contents"]:
-        """The jar at the ends of its ranges; empty without one."""
-        return [_contents(self.jar, self.path, self.specs, masses, ()) for masses in self.variants]
+        return _contents(self.jar, self.path, self.specs, masses)
 
     def inside_salt_g(self) -> float:
         """Salt [g] that goes into slots and cavity, where the flesh is bare whatever the skin."""
@@ -133,8 +129,9 @@ def weigh_jar(
         return tuple(masses)
 
     middle = weighed(first, None)
-    variants = tuple(weighed(Weighing(specs, scope, read.measures, pick), first) for pick in _picks(specs))
-    return _contents(jar, path, specs, middle, variants)
+    picks = _picks(specs)
+    ends = (_contents(jar, path, specs, weighed(Weighing(specs, scope, read.measures, pick), first)) for pick in picks)
+    return _contents(jar, path, specs, middle, tuple(ends))
 
 
 def _contents(
@@ -142,7 +139,7 @@ def _contents(
     path: str,
     specs: tuple[Spec, ...],
     masses: tuple[float | None, ...],
-    variants: tuple[tuple[float | None, ...], ...],
+    ends: tuple[Contents, ...] = (),
 ) -> Contents:
     parts = parts_of(specs, masses)
     contact = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m and in_jar(s)]
@@ -150,7 +147,7 @@ def _contents(
     in_contact = whole if len(parts) == len(contact) else mix(contact)
     named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
     return Contents(
-        jar, path, specs, masses, variants, whole, in_contact, solution(contact), parts, contact, named, _held(specs)
+        jar, path, specs, masses, ends, whole, in_contact, solution(contact), parts, contact, named, _held(specs)
     )
 
 
@@ -245,7 +242,7 @@ def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[
             "acid_meq": own[3],
             "oil_g": own[4],
         }
-        ends = spread(mass, [variant[place] for variant in contents.variants])
+        ends = spread(mass, [end.masses[place] for end in contents.ends])
         if ends:
             result["mass_g_range"] = ends
         results.append(result)
@@ -356,9 +353,7 @@ def reading_of(
     }
     if coat and coat.low_g < coat.high_g and coat.pick_up_g:
         reading["pick_up_g_range"] = [coat.low_g, coat.high_g]
-    others = [
-        _shares(mix(parts), solution(parts), fish) for parts in (parts_of(contents.specs, v) for v in contents.variants)
-    ]
+    others = [_shares(end.composition, end.aqueous, fish) for end in contents.ends]
     for name in RANGED:
         ends = spread(shares[name], [other[name] for other in others])
         if ends:
@@ -385,10 +380,10 @@ def target_states(
         high = target.max if target.max is not None else (None if target.value is None else target.value + slack)
         if low is not None and value < low:
             aim = target.value if target.value is not None else low
-            states[name] = {"state": "under", "by": aim - value}
+            states[name] = {"state": "under", "by": aim - value, "held": value}
         elif high is not None and value > high:
             aim = target.value if target.value is not None else high
-            states[name] = {"state": "over", "by": value - aim}
+            states[name] = {"state": "over", "by": value - aim, "held": value}
         else:
-            states[name] = {"state": "in", "by": 0.0}
+            states[name] = {"state": "in", "by": 0.0, "held": value}
     return states

@@ -193,7 +193,9 @@ def _measure(
     )
     size = _block_mass(lengths, cut)
     if edible is None and size and pieces:
-        gross = edible = size * pieces
+        gross = size * pieces
+        share = edible_share(species, cut, basis, fish.bone or taken["bone"])
+        edible = None if math.isnan(share) else gross * share
         estimated.append("edible_g")
         read.say("estimated", f"{path}/weight", "No weight is stated: it is estimated from the size of a piece.")
     if edible is None or gross is None:

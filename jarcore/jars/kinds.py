@@ -78,8 +78,8 @@ def window_for(
         text = f"How long this jar may act is not known until the amount of {' and '.join(wanting)} is."
         read.say("window-unknown", contents.path, text)
         return None
-    if fish.has("histamine") and standing.place == "counter":
-        text = "This fish forms histamine when warm: no time on the counter is given. Stand the jar in the chiller."
+    if fish.has("histamine") and (standing.place == "counter" or standing.above_cold):
+        text = "This fish forms histamine when warm: no time is given where it stands so. Put the jar in the chiller or on ice."
         read.say("window-stopped", contents.path, text)
         return None
     groups = list(sizes_in(contents, fish)) or [(None, contents, fish)]

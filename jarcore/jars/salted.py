@@ -86,13 +86,11 @@ def salted(
     step = _salt_step(contents, fish, standing, coat, minutes, read)
     # What is wrong was said once already.
     quiet = Quantities(read.measures)
-    ends = [
-        _salt_step(end, fish, standing, coat_of(end, fish, quiet), minutes, quiet) for end in contents.at_the_ends()
-    ]
+    ends = [_salt_step(end, fish, standing, coat_of(end, fish, quiet), minutes, quiet) for end in contents.ends]
     steps = (step, *ends)
     low, high, most = min(one.low for one in steps), max(one.high for one in steps), max(one.stays for one in steps)
     if ends and contents.jar.kind in COATS:
-        coated = _coated_between((contents, *contents.at_the_ends()), fish, quiet)
+        coated = _coated_between((contents, *contents.ends), fish, quiet)
         low, high, most = min(low, coated[0]), max(high, coated[1]), max(most, coated[2])
     return Salted(
         step,
@@ -139,7 +137,7 @@ def _salt_step(
     whole = contents.jar.kind in COATS
     parts = ([] if whole else list(sizes_in(contents, fish))) or [(None, contents, fish)]
     steps = [_step(part, own, standing, coat, minutes, read) for _, part, own in parts]
-    step = SaltStep(*(sum(values) for values in zip(*(astuple(one) for one in steps), strict=True)))
+    step = steps[0] if len(steps) == 1 else _sum(steps)
     later = contents.later_salt_g()
     return SaltStep(
         contents.composition.salt_g,
@@ -149,6 +147,10 @@ def _salt_step(
         min(step.high, contents.contact.salt_g) + later,
         step.other_sodium_mg,
     )
+
+
+def _sum(steps: Sequence[SaltStep]) -> SaltStep:
+    return SaltStep(*(sum(values) for values in zip(*map(astuple, steps), strict=True)))
 
 
 def _step(

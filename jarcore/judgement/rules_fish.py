@@ -24,8 +24,10 @@ def _fish(case: Case) -> Iterator[Hit]:
             yield code, "/fish/species", _perhaps(case, code)
     if fish.mercury == "avoid" and not fish.has("toxic"):
         yield "mercury-avoid", "/fish/species", _perhaps(case, "mercury-avoid")
-    if case.formula.fish and case.formula.fish.receiving == "rejected":
-        yield "rejected-lot", "/fish/receiving", None
+    unread = any(notice["path"] == "/fish/receiving" for notice in case.read.notices)
+    if unread or (case.formula.fish and case.formula.fish.receiving == "rejected"):
+        text = "What was typed of the receiving check is not understood, and is taken as a refusal." if unread else None
+        yield "rejected-lot", "/fish/receiving", text
     boned = fish.has("small-bones") or fish.has("pin-bones") or fish.bone == "in"
     if boned and case.ages(*SMALL_CHILDREN):
         yield "bones-child", "/diners", None

@@ -9,6 +9,8 @@ import pkgutil
 import re
 import subprocess
 import sys
+import tempfile
+from pathlib import Path
 from typing import Any, get_args
 from unittest import TestCase, TestSuite
 
@@ -239,6 +241,24 @@ class InvariantTest(TestCase):
 
 
 class CommandTest(TestCase):
+    def test_a_faulty_row_of_ones_own_is_told_and_not_used(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            own = Path(folder) / "own.json"
+            for rows, code in (
+                ({"format_version": 1, "ingredients": [{"id": "caraway-seed", "salt_g": 30}]}, 0),
+                ({"format_version": 9, "ingredients": []}, 2),
+                ({"format_version": 1, "fish": [{"id": "zander", "like": "puffy"}]}, 0),
+            ):
+                own.write_text(json.dumps({"format": "jar-table/pantry", **rows}), encoding="utf-8")
+                answer = self.run_core("evaluate", "-", "--pantry", str(own), text=json.dumps(zander()))
+                with self.subTest(rows):
+                    self.assertEqual(answer.returncode, code, answer.stderr)
+                    body = json.loads(answer.stdout)
+                    self.assertIsNot(body.get("ready"), True)
+                    if code == 0:
+                        self.assertIn("not used", answer.stderr)
+                        self.assertIn("pantry-row", [notice["code"] for notice in body["notices"]])
+
     def run_core(self, *arguments: str, text: str | None = None) -> subprocess.CompletedProcess[str]:
         """The core with nothing of the machine but the Python environment: no psql, node or database on the path."""
         command = [sys.executable, "-m", "jarcore", *arguments]

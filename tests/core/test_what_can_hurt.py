@@ -45,6 +45,9 @@ class HurtTest(TestCase):
     def must_ready(self, answer: Any, expected: bool, _document: Any) -> None:
         self.assertIs(answer["ready"], expected, [c["code"] for c in answer["cautions"]])
 
+    def must_verdict(self, answer: Any, expected: str, _document: Any) -> None:
+        self.assertTrue(answer["verdict"].startswith(expected), answer["verdict"])
+
     def must_at(self, answer: Any, expected: dict[str, Any], _document: Any) -> None:
         for path, value in expected.items():
             found = at(answer, path)

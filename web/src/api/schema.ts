@@ -943,6 +943,8 @@ export interface components {
              * @enum {string}
              */
             standing: "ready" | "not_ready" | "not_to_be_cooked";
+            /** Verdict */
+            verdict: string;
         };
         /**
          * Explanation
@@ -2297,11 +2299,13 @@ export interface components {
         };
         /**
          * TargetState
-         * @description How a reading stands to its target: `by` is how far it is off, in the reading's unit.
+         * @description How a reading stands to its target: `held` against it, off by `by`, both in the reading's unit.
          */
         TargetState: {
             /** By */
             by: number;
+            /** Held */
+            held: number;
             /**
              * State
              * @enum {string}

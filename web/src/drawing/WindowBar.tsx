@@ -86,19 +86,23 @@ export function WindowBar({
         latest <b data-mark="latest">{duration(latest_min)}</b>
       </Mark>
       <div className="absolute inset-x-0 top-9 h-6 rounded-control border border-line bg-sunk" />
-      <div
-        className="absolute top-9 h-6 bg-linear-to-r from-transparent to-best-soft"
-        style={span(earliest_min, best_from_min)}
-      />
+      {!stopped && (
+        <div
+          className="absolute top-9 h-6 bg-linear-to-r from-transparent to-best-soft"
+          style={span(earliest_min, best_from_min)}
+        />
+      )}
       <div
         className={`absolute top-9 h-6 ${stopped ? 'stopped bg-plate' : 'bg-best'}`}
         style={span(best_from_min, best_to_min)}
         data-part="best"
       />
-      <div
-        className="absolute top-9 h-6 bg-linear-to-r from-best-soft to-warn-soft"
-        style={span(best_to_min, latest_min)}
-      />
+      {!stopped && (
+        <div
+          className="absolute top-9 h-6 bg-linear-to-r from-best-soft to-warn-soft"
+          style={span(best_to_min, latest_min)}
+        />
+      )}
       <div
         className="absolute top-9 h-6 bg-stop opacity-20"
         style={span(Math.min(soft[0] ?? 0, latest_min), Math.min(soft[1] ?? 0, end))}
@@ -192,18 +196,22 @@ function SlimBar({
       aria-label={`${stopped ? 'Stopped, no time to go by. ' : ''}${label}: best ${duration(best_from_min)} to ${duration(best_to_min)}, latest ${duration(latest_min)}, limited by ${BINDING[window.binding]}`}
     >
       <div className="absolute inset-0 rounded-control border border-line bg-sunk" />
-      <div
-        className="absolute inset-y-0.5 bg-linear-to-r from-transparent to-best-soft"
-        style={span(earliest_min, best_from_min)}
-      />
+      {!stopped && (
+        <div
+          className="absolute inset-y-0.5 bg-linear-to-r from-transparent to-best-soft"
+          style={span(earliest_min, best_from_min)}
+        />
+      )}
       <div
         className={`absolute inset-y-0.5 min-w-[3px] ${stopped ? 'stopped bg-plate' : 'bg-best'}`}
         style={span(best_from_min, best_to_min)}
       />
-      <div
-        className="absolute inset-y-0.5 bg-linear-to-r from-best-soft to-warn-soft"
-        style={span(best_to_min, latest_min)}
-      />
+      {!stopped && (
+        <div
+          className="absolute inset-y-0.5 bg-linear-to-r from-best-soft to-warn-soft"
+          style={span(best_to_min, latest_min)}
+        />
+      )}
       {soft && (
         <div
           className="absolute inset-y-0.5 bg-stop opacity-20"

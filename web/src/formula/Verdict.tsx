@@ -1,4 +1,3 @@
-import { STANDING } from '@/app/texts';
 import { useBench } from './BenchContext';
 
 const LOOKS: Record<string, string> = {
@@ -11,19 +10,16 @@ const LOOKS: Record<string, string> = {
 export function Verdict() {
   const { evaluation } = useBench();
   if (!evaluation) return null;
-  const { standing, not_ready: reasons } = evaluation;
-  const [first] = reasons;
+  const { standing, verdict, not_ready: reasons } = evaluation;
   return (
     <span
       aria-live="polite"
       data-part="verdict"
       data-standing={standing}
       title={reasons.map((reason) => reason.text).join('\n')}
-      className={`text-sm ${LOOKS[standing]}`}
+      className={`text-sm ${standing === 'ready' && verdict.includes(':') ? LOOKS.not_ready : LOOKS[standing]}`}
     >
-      {STANDING[standing]}
-      {first && `: ${first.text}`}
-      {reasons.length > 1 && ` And ${reasons.length - 1} more.`}
+      {verdict}
     </span>
   );
 }

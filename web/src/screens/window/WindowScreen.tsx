@@ -39,7 +39,6 @@ function WindowOf({ kitchen, formula }: { kitchen: string; formula: number }) {
             choices={names}
             onPick={(picked) => setChosen(Number(picked))}
           />
-          <Verdict />
           <span className="text-sm text-quiet" role="status" data-state={draft.keeping.state}>
             {draft.keeping.state === 'kept'
               ? 'All changes kept'
@@ -54,6 +53,9 @@ function WindowOf({ kitchen, formula }: { kitchen: string; formula: number }) {
           >
             To the Bench
           </Link>
+          <p className="basis-full">
+            <Verdict />
+          </p>
         </header>
         {answer && <JarInTime key={jar} jar={jar} evaluation={answer} />}
         {!answer && <p className="rounded-plate border border-line bg-plate p-4 text-quiet">Reckoning …</p>}

@@ -40,11 +40,11 @@ export function FishPanel({ className, onScale }: { className: string; onScale: 
           />
         )}
       </div>
-      <p className="flex items-baseline justify-between pb-1">
+      <p className="flex items-baseline justify-between gap-2 pb-1">
         <strong className="font-title text-2xl whitespace-nowrap" data-reading="edible">
           {grams(fish?.edible_g)}
         </strong>
-        <span className="text-sm text-quiet">
+        <span className="text-right text-sm text-quiet">
           edible{fish?.piece_g ? `, ${grams(fish.piece_g)} a piece` : ''}
           {fish?.estimated.length ? ', estimated' : ''}
         </span>

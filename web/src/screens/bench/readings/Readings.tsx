@@ -96,9 +96,7 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
                   <dd className="font-title text-lg font-bold whitespace-nowrap" data-reading={key}>
                     {words}
                   </dd>
-                  {target && bounds && (
-                    <Gauge now={Number(reading[key] ?? 0)} bounds={bounds} state={target} unit={unit} />
-                  )}
+                  {target && bounds && <Gauge now={target.held} bounds={bounds} state={target} unit={unit} />}
                 </div>
               );
             })}
