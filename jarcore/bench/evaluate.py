@@ -11,7 +11,7 @@ from jarcore.bench.ledger import ledger_of
 from jarcore.bench.standing import not_ready, standing_for, verdict_of
 from jarcore.bench.suggest import suggest, suggest_finish_salt, suggest_set_out
 from jarcore.bench.unstated import sodium_of
-from jarcore.data import ALLERGENS, Pantry, default_pantry, parameter
+from jarcore.data import ALLERGENS, Pantry, avoided_by, default_pantry, parameter
 from jarcore.documents import Evaluation, Notice, read_formula
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult, Window
 from jarcore.documents.formula import Cook, Fish, Formula, Jar
@@ -194,5 +194,8 @@ def _counter(place: int, standing: Standing, known: Sequence[Spell | None]) -> L
 
 def _allergens(formula: Formula, jars: Sequence[Contents]) -> list[str]:
     found = {one for contents in jars for one in contents.allergens()}
-    found |= {one for side in formula.sides or [] for one in side_holds(side) if one in ALLERGENS}
+    for side in formula.sides or []:
+        # A word that the side states and nobody knows is told on as it stands.
+        own = {word for word in side.allergens or [] if not avoided_by(word)}
+        found |= {one for one in side_holds(side) if one in ALLERGENS} | own
     return [ALWAYS_PRESENT, *sorted(found - {ALWAYS_PRESENT})]

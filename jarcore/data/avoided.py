@@ -23,7 +23,7 @@ def _meanings() -> dict[str, tuple[str, ...]]:
 
 def avoided_by(word: str) -> tuple[str, ...]:
     """What somebody avoids who says WORD ('nuts', 'Shellfish', 'dairy'); empty for a word that is not known."""
-    return _meanings().get(bare(word), ())
+    return _meanings().get(bare(word)) or tuple(sorted(named_in(word)))
 
 
 def named_in(text: str) -> frozenset[str]:

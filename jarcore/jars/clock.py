@@ -50,7 +50,9 @@ class Clock:
     def grade(self) -> str | None:
         """The caution that the clock calls for: counter-time-note, -warn, -stop, or None."""
         warmest = max((spell.celsius for spell in self.spells), default=0.0)
-        warn = parameter("counter_warn_hot" if warmest > parameter("hot_room") else "counter_warn")
+        warn = parameter(
+            "counter_warn_hot" if warmest > parameter("hot_room") + parameter("published_slack") else "counter_warn"
+        )
         for code, from_minutes in (
             ("stop", parameter("counter_stop")),
             ("warn", warn),
@@ -111,7 +113,7 @@ def _arriving(fish: MeasuredFish, standings: Sequence[Standing]) -> Spell | None
     """Fish that comes in warm, until the chiller (or the first jar's place) has it at the threshold."""
     around = standings[0].celsius if standings else PLACES["chiller"]
     threshold = threshold_of(fish)
-    if fish.celsius <= threshold:
+    if fish.celsius <= threshold + parameter("cold_slack"):
         return None
     # In a place that is itself too warm the jar's own time counts it.
     minutes = 0.0 if around >= threshold else _still_air(fish, fish.celsius, threshold, around)

@@ -208,7 +208,9 @@ def _measure(
         estimated.append("pieces")
         read.say("estimated", f"{path}/pieces", f"The number of pieces is not stated: taken as {pieces:g}.")
     thickness = lengths["thickness"]
-    if thickness is None and cut is not None:
+    refused = any(entry["path"].startswith(f"{path}/thickness") for entry in read.notices)
+    if thickness is None and cut is not None and not refused:
+        # What was typed and cannot be is not replaced by what is usual: it was meant to be something else.
         flat = cut.plan == "body" and species is not None and species.shape != "round"
         if flat:
             read.say("unstated", f"{path}/thickness", "A flat or slender fish has no usual thickness. Measure it.")

@@ -33,7 +33,7 @@ class Standing:
     @property
     def above_cold(self) -> bool:
         """Whether it stands warmer than cold holding allows."""
-        return self.celsius > parameter("cold_holding")
+        return self.celsius > parameter("cold_holding") + parameter("cold_slack")
 
 
 def standing_of(jar: Jar, path: str, threshold_c: float, read: Quantities) -> Standing:
@@ -55,7 +55,7 @@ def standing_of(jar: Jar, path: str, threshold_c: float, read: Quantities) -> St
         read.share(method.clean_share, f"{path}/method/clean_share") or 0.0,
         method.turn_every is not None and bool(method.turn_every.value),
         read.minutes(method.rest_time, f"{path}/method/rest_time") or 0.0,
-        celsius > threshold_c,
+        celsius > threshold_c + parameter("cold_slack"),
     )
 
 

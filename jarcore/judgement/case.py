@@ -49,7 +49,15 @@ class Case:
     @property
     def raw(self) -> bool:
         """Whether the fish is served without full cooking."""
-        return self.cook.method == "none" or self.core_celsius < parameter("core_target")
+        return self.cook.method == "none" or self.under("core_target")
+
+    def under(self, target: str) -> bool:
+        """Whether the core target stays under a published one, whichever of its two scales it was typed in."""
+        return self.core_celsius < parameter(target) - parameter("published_slack")
+
+    def unread(self, path: str) -> bool:
+        """Whether something was typed at a path or below it that could not be read."""
+        return any(notice["path"] == path or notice["path"].startswith(f"{path}/") for notice in self.read.notices)
 
     @property
     def diners(self) -> Sequence[Diner]:
@@ -58,12 +66,12 @@ class Case:
 
     def vulnerable(self, place: int) -> bool:
         """Whether a diner is vulnerable: ticked, or by age; what could not be read is taken so."""
-        diner = self.diners[place]
-        unread = (f"/diners/{place}/age", f"/diners/{place}/vulnerable")
+        diner, path = self.diners[place], f"/diners/{place}"
         return (
             bool(diner.vulnerable)
             or diner.age in SMALL_CHILDREN
-            or any(notice["path"] in unread for notice in self.read.notices)
+            or self.unread(f"{path}/age")
+            or self.unread(f"{path}/vulnerable")
         )
 
     @property

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import avoided_by, bare, named_in, rows
+from jarcore.data import ALLERGENS, avoided_by, bare, named_in, rows
 from jarcore.documents.formula import Side
 from jarcore.jars import Contents
 from jarcore.jars.basis import Spec
@@ -15,17 +15,23 @@ HEATLESS = 2
 
 
 def side_holds(side: Side) -> frozenset[str]:
-    """What a side brings: as stated, else as its name tells."""
+    """What a side brings: allergens as stated, else as its name tells; and what else its name tells."""
+    told = named_in(side.name or "")
     if side.allergens is None:
-        return named_in(side.name or "")
-    return frozenset(one for word in side.allergens for one in avoided_by(word) or (word,))
+        return told
+    stated = frozenset(one for word in side.allergens for one in avoided_by(word) or (word,))
+    return stated | {one for one in told if one not in ALLERGENS}
 
 
 def _avoids(case: Case) -> Iterator[Hit]:
     held = {one for contents in case.jars for one in contents.held} | set(case.allergens)
     held |= {one for side in case.formula.sides or [] for one in side_holds(side)}
+    if any(notice["path"] == "/diners" for notice in case.read.notices):
+        yield "avoid-unknown", "/diners", "What was typed of who eats is not understood."
     for place, diner in enumerate(case.diners):
         path, met = f"/diners/{place}/avoid", set[str]()
+        if case.unread(path):
+            yield "avoid-unknown", path, "What was typed of what a diner avoids is not understood."
         for word in diner.avoid or []:
             meant = set(avoided_by(word))
             met |= (meant & held) or ({word} if _is_in(word, case) else set())
@@ -95,6 +101,12 @@ def _not_for_all(case: Case) -> Iterator[Hit]:
             yield "alcohol-child", where, None
         if vulnerable and tells(spec, "raw-egg") and not tells(spec, "pasteurised"):
             yield "raw-egg-vulnerable", where, None
+    for place, side in enumerate(case.formula.sides or []):
+        brings = side_holds(side)
+        if children and "alcohol" in brings:
+            yield "alcohol-child", f"/sides/{place}", None
+        if "honey" in brings and case.ages("infant"):
+            yield "honey-infant", f"/sides/{place}", None
     for contents, _ in case.touching():
         method = contents.jar.method
         if children and method and method.fate in ("cooked", "eaten") and "alcohol" in contents.held:

@@ -24,7 +24,7 @@ def _fish(case: Case) -> Iterator[Hit]:
             yield code, "/fish/species", _perhaps(case, code)
     if fish.mercury == "avoid" and not fish.has("toxic"):
         yield "mercury-avoid", "/fish/species", _perhaps(case, "mercury-avoid")
-    unread = any(notice["path"] == "/fish/receiving" for notice in case.read.notices)
+    unread = case.unread("/fish/receiving")
     if unread or (case.formula.fish and case.formula.fish.receiving == "rejected"):
         text = "What was typed of the receiving check is not understood, and is taken as a refusal." if unread else None
         yield "rejected-lot", "/fish/receiving", text
@@ -44,7 +44,7 @@ def _perhaps(case: Case, code: str) -> str | None:
 def _places(case: Case) -> Iterator[Hit]:
     threshold = case.clock.threshold_c
     histamine = case.fish.has("histamine")
-    if case.fish.celsius > threshold:
+    if case.fish.celsius > threshold + parameter("cold_slack"):
         too_warm = histamine and case.fish.celsius > parameter("cold_holding")
         text = f"The fish is at {case.fish.celsius:.1f} °C when it comes to the bench; {threshold:g} °C is the most."
         yield ("histamine-counter", "/fish/temperature", None) if too_warm else ("arrives-warm", "/fish/temperature", text)  # fmt: skip

@@ -13,7 +13,7 @@ def _core(case: Case) -> Iterator[Hit]:
     cook, fish = case.cook, case.fish
     path = "/cook/method" if cook.method in (None, "none") else "/cook/core_target"
     start = case.read.celsius(cook.start_temperature, "/cook/start_temperature")
-    if fish.has("histamine") and start is not None and start > parameter("histamine_cold"):
+    if fish.has("histamine") and start is not None and start > parameter("histamine_cold") + parameter("cold_slack"):
         yield "histamine-counter", "/cook/start_temperature", None
     for contents, _ in case.touching():
         sour = contents.aqueous is not None and contents.composition.acid_g > 0

@@ -105,7 +105,7 @@ def _by_kind(case: Case, contents: Contents, standing: Standing) -> Iterator[Hit
     if kind == "finish" and contents.names(lambda one: one.group == "egg"):
         yield "raw-egg-finish", contents.path, None
     if kind == "filling":
-        low = case.core_celsius < parameter("filling_target")
+        low = case.under("filling_target")
         yield ("filling-low", "/cook/core_target", None) if low else ("filling-core", contents.path, None)
     strong = contents.names(lambda one: one.alcohol > 3)
     if kind in ("marinade", "wet_brine") and (strong or contents.names(lambda one: "stock" in one.flags)):
@@ -124,7 +124,7 @@ def _wetted(contents: Contents, standing: Standing) -> Iterator[Hit]:
         yield "batter-time", contents.path, None
     for from_c, limit in (("batter_warm", "batter_warm_limit"), ("batter_cool", "batter_cool_limit")):
         stands = (standing.contact_min or 0.0) + standing.rest_min
-        if standing.celsius > parameter(from_c) and stands > parameter(limit):
+        if standing.celsius > parameter(from_c) + parameter("published_slack") and stands > parameter(limit):
             text = f"It is to stand {in_words(stands)} at {standing.celsius:.0f} °C; {in_words(parameter(limit))} is the most above {parameter(from_c):.0f} °C."
             yield "batter-hours", f"{contents.path}/method/rest_time", text
             return
