@@ -32,6 +32,7 @@ PLATE = (
 ADVICE = (
     "outside-model", "will-not-even-out", "colder-is-slower", "salt-high", "defer-salt", "second-salting", "cavity-full",
     "first-fry-short", "flow-off", "suggest-slashes", "pieces-servings", "ambiguous-species", "no-acid-effect",
+    "assumed", "weighed-as", "skin-closed", "unlike-pieces", "window-unknown", "window-stopped",
 )  # fmt: skip
 
 

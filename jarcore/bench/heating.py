@@ -57,13 +57,14 @@ def cook_profile(ready: Prepared) -> CookProfile:
         seconds, core = _rod(parameter("gutted_thickness_share") * slowest.thickness_mm / 1000, heat, start, side)
     else:
         seconds, core = _slab(slowest.thickness_mm / 1000, heat, start, side)
-    zones: list[ZoneCourse] = [{"name": "thick", "thickness_mm": slowest.thickness_mm, "core_c": core.tolist()}]
+    names = ("pieces of", "pieces of") if ready.fish.groups else ("thick", "thin")
+    zones: list[ZoneCourse] = [{"name": names[0], "thickness_mm": slowest.thickness_mm, "core_c": core.tolist()}]
     beside = [one.thickness_mm for one in known if one is not slowest and not is_round(one.fish, one.row.heat)]
     if slowest.fish.thin_zone_mm is not None and not is_round(slowest.fish, heat):
         beside = [slowest.fish.thin_zone_mm, *beside]
     for thickness in beside:
         # The same minutes, whatever the heat of each size alone would be: they lie in one pan.
-        zones.append({"name": "thin", "thickness_mm": thickness, "core_c": _slab(thickness / 1000, heat, start, side)[1].tolist()})  # fmt: skip
+        zones.append({"name": names[1], "thickness_mm": thickness, "core_c": _slab(thickness / 1000, heat, start, side)[1].tolist()})  # fmt: skip
     return {
         **empty,
         "t_min": (seconds / 60).tolist(),

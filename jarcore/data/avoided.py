@@ -12,8 +12,8 @@ ALLERGENS = (
     "gluten", "crustaceans", "molluscs", "egg", "fish", "peanut", "tree-nuts",
     "soy", "milk", "sesame", "mustard", "celery", "lupin", "sulphites",
 )  # fmt: skip
-# Words of two ("tree nut", "curing salt") are looked for before their parts.
-LONGEST_NAME = 2
+# Names of several words ("tree nut", "coconut milk") are looked for before their parts.
+LONGEST_NAME = 3
 
 
 @cache
@@ -22,8 +22,8 @@ def _meanings() -> dict[str, tuple[str, ...]]:
 
 
 def avoided_by(word: str) -> tuple[str, ...]:
-    """What somebody avoids who says WORD ('nuts', 'Shellfish', 'dairy'); empty for a word that is not known."""
-    return _meanings().get(bare(word)) or tuple(sorted(named_in(word)))
+    """What somebody avoids who says WORD ('nuts', 'Shellfish', 'dairy'); empty for what is none of the table's."""
+    return tuple(sorted(named_in(word)))
 
 
 def named_in(text: str) -> frozenset[str]:
@@ -37,7 +37,7 @@ def named_in(text: str) -> frozenset[str]:
     for size in range(LONGEST_NAME, 0, -1):
         for place in range(len(said) - size + 1):
             meaning = _meanings().get(" ".join(said[place : place + size]))
-            if meaning:
+            if meaning is not None:
                 found.update(meaning)
                 said[place : place + size] = [""] * size
     return frozenset(found)

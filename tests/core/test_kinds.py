@@ -7,7 +7,7 @@ from typing import Any
 from unittest import TestCase
 
 from jarcore.bench import evaluate, profiles
-from jarcore.data import BadPantry, default_pantry, with_rows
+from jarcore.data import ALLERGENS, BadPantry, avoided_by, default_pantry, named_in, with_rows
 from jarcore.flesh.diffusion import box_uptake
 from tests.core import cases
 from tests.core.cases import changed, zander
@@ -245,6 +245,19 @@ class DinersTest(TestCase):
         ]
         self.assertNotIn("sodium-high", codes[0])
         self.assertIn("sodium-high", codes[1])
+
+
+class AvoidedTest(TestCase):
+    def test_what_is_avoided_is_understood_as_it_is_said(self) -> None:
+        for row in cases.table("avoided"):
+            with self.subTest(row["said"], source=row["source"]):
+                self.assertEqual(";".join(avoided_by(row["said"])), row["means"])
+
+    def test_names_of_shipped_rows_tell_no_allergen_that_they_do_not_hold(self) -> None:
+        for one in default_pantry().ingredients.values():
+            with self.subTest(one.id):
+                told = {word for word in named_in(f"{one.name} {one.id}") if word in ALLERGENS}
+                self.assertLessEqual(told, set(one.allergens))
 
 
 class PantryTest(TestCase):
