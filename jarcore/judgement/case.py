@@ -80,8 +80,8 @@ class Case:
         return any(self.vulnerable(place) for place in range(len(self.diners)))
 
     def ages(self, *some: str) -> bool:
-        """Whether somebody of these ages eats."""
-        return any(diner.age in some for diner in self.diners)
+        """Whether somebody of these ages eats; an age that could not be read may be any."""
+        return any(diner.age in some or self.unread(f"/diners/{place}/age") for place, diner in enumerate(self.diners))
 
     def touching(self) -> Iterator[tuple[Contents, Standing]]:
         """Jars that touch raw fish."""

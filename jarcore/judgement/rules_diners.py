@@ -23,16 +23,21 @@ def side_holds(side: Side) -> frozenset[str]:
     return stated | {one for one in told if one not in ALLERGENS}
 
 
-def _avoids(case: Case) -> Iterator[Hit]:
+def _held(case: Case) -> set[str]:
+    """All that the formula brings: allergens, flags, alcohol, of its jars and of its sides."""
     held = {one for contents in case.jars for one in contents.held} | set(case.allergens)
-    held |= {one for side in case.formula.sides or [] for one in side_holds(side)}
+    return held | {one for side in case.formula.sides or [] for one in side_holds(side)}
+
+
+def _avoids(case: Case) -> Iterator[Hit]:
+    held = _held(case)
     if any(notice["path"] == "/diners" for notice in case.read.notices):
         yield "avoid-unknown", "/diners", "What was typed of who eats is not understood."
     for place, diner in enumerate(case.diners):
         path, met = f"/diners/{place}/avoid", set[str]()
         if case.unread(path):
             yield "avoid-unknown", path, "What was typed of what a diner avoids is not understood."
-        for word in diner.avoid or []:
+        for word in filter(bare, diner.avoid or []):
             meant = set(avoided_by(word))
             # Milk is not coconut milk: by its name a thing is known only where the word says nothing else.
             met |= meant & held if meant else {word} if _is_in(word, case) else set()
@@ -70,7 +75,7 @@ def _is_known(word: str, case: Case) -> bool:
 
 
 def _ages(case: Case) -> Iterator[Hit]:
-    held = {one for contents in case.jars for one in contents.held}
+    held = _held(case)
     words = {row["age"]: row["words"] for row in rows("portions")}
     for place, diner in enumerate(case.diners):
         path = f"/diners/{place}"
