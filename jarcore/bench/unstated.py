@@ -1,5 +1,6 @@
 """What the salt of the plate is not known without: lines and sides whose amount is not stated."""
 
+import math
 from collections.abc import Sequence
 
 from jarcore.data import Ingredient, parameter
@@ -10,6 +11,8 @@ from jarcore.judgement import Sodium
 
 # Kinds that are there to salt: without a salt in them something is missing.
 SALTING = ("dry_brine", "wet_brine", "salt_crust")
+# How many steps lead to a whole jar or side; a line lies deeper.
+OF_A_WHOLE = 2
 
 
 def missing_of(formula: Formula, jars: Sequence[Contents], read: Quantities) -> list[Missing]:
@@ -25,7 +28,7 @@ def missing_of(formula: Formula, jars: Sequence[Contents], read: Quantities) -> 
                 found.append({"path": f"{contents.path}/lines/{spec.place}", "text": f"{said} in {name}"})
         if not contents.specs:
             found.append({"path": contents.path, "text": f"what is in {name}"})
-        elif contents.jar.kind in SALTING and not contents.names(is_salty) and not contents.unweighed():
+        elif contents.jar.kind in SALTING and not contents.names(is_salty):
             found.append({"path": contents.path, "text": f"the salt of {name}"})
     for place, side in enumerate(formula.sides or []):
         if side_salt_g(side.salt_g_per_serving, place, read) is None:
@@ -72,5 +75,7 @@ def sodium_of(
         for contents, one in zip(jars, steps, strict=True)
         if contents.unweighed()
     )
-    unknown = any(entry["path"].count("/") == 2 for entry in ledger["missing"])
-    return Sodium(known + sides, known + sides + (written + unstated) / servings, unknown)
+    # Of a jar or a side of which nothing is stated there is no saying how much.
+    if any(entry["path"].count("/") == OF_A_WHOLE for entry in ledger["missing"]):
+        unstated = math.inf
+    return Sodium(known + sides, known + sides + (written + unstated) / servings, not ledger["complete"])
