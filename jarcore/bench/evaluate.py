@@ -11,7 +11,7 @@ from jarcore.bench.ledger import ledger_of
 from jarcore.bench.standing import not_ready, standing_for, verdict_of
 from jarcore.bench.suggest import suggest, suggest_finish_salt, suggest_set_out
 from jarcore.bench.unstated import sodium_of
-from jarcore.data import ALLERGENS, Pantry, avoided_by, default_pantry, parameter
+from jarcore.data import Pantry, default_pantry, parameter
 from jarcore.documents import Evaluation, Notice, read_formula
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult, Window
 from jarcore.documents.formula import Cook, Fish, Formula, Jar
@@ -19,6 +19,7 @@ from jarcore.jars import (
     Clock,
     Coat,
     Contents,
+    Laid,
     Limit,
     MeasuredFish,
     Quantities,
@@ -41,9 +42,7 @@ from jarcore.jars import (
     weigh_jar,
     window_for,
 )
-from jarcore.judgement import Case, cautions_of, side_holds, stands
-
-ALWAYS_PRESENT = "fish"
+from jarcore.judgement import Case, allergens_of, cautions_of, stands
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,7 +108,7 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
     ready = prepare(document, pantry, found)
     formula, fish, read = ready.formula, ready.fish, ready.read
     steps = [
-        salted(contents, fish, standing, coat, minutes, read)
+        salted(Laid(contents, fish, standing, coat, minutes), read)
         for contents, standing, coat, minutes in zip(
             ready.jars, ready.standings, ready.coats, ready.contacts, strict=True
         )
@@ -131,7 +130,7 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
     suggest_set_out(ready.jars, ready.coats, read)
     suggest_finish_salt(document, ready.jars, ledger["left_for_finish_g"], ready.servings, read)
     cook = cook_result(formula.cook or Cook(), fish, ready.jars, read)
-    allergens = _allergens(formula, ready.jars)
+    allergens = allergens_of(formula, ready.jars)
     case = Case(
         formula=formula,
         pantry=ready.pantry,
@@ -190,12 +189,3 @@ def _counter(place: int, standing: Standing, known: Sequence[Spell | None]) -> L
     others = sum(spell.minutes for at, spell in enumerate(known) if spell is not None and at != place)
     limit = parameter("counter_stop")
     return Limit(max(0.0, limit - others), "counter", f"so warm the fish may stand {in_words(limit)} in all", hard=True)
-
-
-def _allergens(formula: Formula, jars: Sequence[Contents]) -> list[str]:
-    found = {one for contents in jars for one in contents.allergens()}
-    for side in formula.sides or []:
-        # A word that the side states and nobody knows is told on as it stands.
-        own = {word for word in side.allergens or [] if not avoided_by(word)}
-        found |= {one for one in side_holds(side) if one in ALLERGENS} | own
-    return [ALWAYS_PRESENT, *sorted(found - {ALWAYS_PRESENT})]

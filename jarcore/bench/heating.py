@@ -8,7 +8,7 @@ from jarcore.bench.evaluate import Prepared
 from jarcore.data import parameter
 from jarcore.documents.formula import Cook
 from jarcore.flesh.heat import Heat, Slab, core_of
-from jarcore.jars import done_of, is_round, sizes_of, target_of
+from jarcore.jars import done_of, is_round, target_of
 
 POINTS = 40
 Vector = NDArray[np.float64]
@@ -46,7 +46,7 @@ def cook_profile(ready: Prepared) -> CookProfile:
     if cook.method in (None, "none"):
         return empty
     begin = read.celsius(cook.start_temperature, "/cook/start_temperature")
-    done = [done_of(fish, group, cook, begin, target, read) for group, fish in sizes_of(ready.fish)]
+    done = [done_of(fish, group, cook, begin, target, read) for group, fish in ready.fish.sizes]
     known = [one for one in done if one is not None]
     if not known or len(known) < len(done):
         return empty

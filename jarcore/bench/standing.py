@@ -18,11 +18,10 @@ def not_ready(cautions: Sequence[Caution], jars: Sequence[Contents], fish: Measu
         for caution in cautions
         if stands(caution)
     ]
-    for place, contents in enumerate(jars):
+    for contents in jars:
         if not contents.specs or not contents.complete:
-            name = contents.jar.name or f"Jar {place + 1}"
             lacks = "an amount is not known" if contents.specs else "nothing is in it yet"
-            found.append({"path": contents.path, "text": f"{name}: {lacks}.", "grade": "open"})
+            found.append({"path": contents.path, "text": f"{contents.called}: {lacks}.", "grade": "open"})
     if fish.edible_g is None:
         found.append({"path": "/fish/weight", "text": "The fish is not weighed.", "grade": "open"})
     return found

@@ -18,14 +18,13 @@ OF_A_WHOLE = 2
 def missing_of(formula: Formula, jars: Sequence[Contents], read: Quantities) -> list[Missing]:
     """What is salty, or may be, and whose amount is not stated; and the water of a brine, without which it is not known."""
     found: list[Missing] = []
-    for number, contents in enumerate(jars, start=1):
-        name = contents.jar.name or f"jar {number}"
+    for contents in jars:
+        name = contents.called
         for spec in contents.unweighed():
             one = spec.ingredient
             thins = contents.jar.kind in LIQUIDS and one is not None and one.phase == "aqueous"
             if one is None or is_salty(one) or thins:
-                said = one.name if one else spec.line.ingredient or "an ingredient"
-                found.append({"path": f"{contents.path}/lines/{spec.place}", "text": f"{said} in {name}"})
+                found.append({"path": f"{contents.path}/lines/{spec.place}", "text": f"{spec.called} in {name}"})
         if not contents.specs:
             found.append({"path": contents.path, "text": f"what is in {name}"})
         elif contents.jar.kind in SALTING and not contents.names(is_salty):

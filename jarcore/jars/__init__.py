@@ -2,23 +2,26 @@
 
 from jarcore.jars.basis import vessels_of
 from jarcore.jars.clock import Clock, Spell, clock_of, known_spells, threshold_of
-from jarcore.jars.coating import coat_of
+from jarcore.jars.coating import COATS, coat_of
 from jarcore.jars.contents import Coat, Contents, line_results, reading_of, target_states, weigh_jar
-from jarcore.jars.cooking import cook_result, done_of, heat_for, is_round, sizes_of, target_of
+from jarcore.jars.cooking import cook_result, done_of, heat_for, is_round, target_of
 from jarcore.jars.fish import MeasuredFish, fish_result, measure_fish
 from jarcore.jars.kinds import LIQUIDS, untimed_for_want_of, window_for
-from jarcore.jars.oil import too_hot, too_little
+from jarcore.jars.oil import FRIED, too_hot, too_little
 from jarcore.jars.place import CONTACT_KINDS, Standing, contact_share, standing_of
 from jarcore.jars.quantities import Quantities
-from jarcore.jars.salted import Salted, goes_in_pct, gone_in_pct, rinse_of, salted
+from jarcore.jars.salted import Laid, Salted, goes_in_pct, gone_in_pct, rinse_of, salted
 from jarcore.jars.window import Limit, in_words
 
 __all__ = [
+    "COATS",
     "CONTACT_KINDS",
+    "FRIED",
     "LIQUIDS",
     "Clock",
     "Coat",
     "Contents",
+    "Laid",
     "Limit",
     "MeasuredFish",
     "Quantities",
@@ -42,7 +45,6 @@ __all__ = [
     "reading_of",
     "rinse_of",
     "salted",
-    "sizes_of",
     "standing_of",
     "target_of",
     "target_states",

@@ -53,6 +53,11 @@ class Spec:
     exponent: float
 
     @property
+    def called(self) -> str:
+        """What the line is called: its ingredient's name, else what was typed for one."""
+        return self.ingredient.name if self.ingredient else self.line.ingredient or "an ingredient"
+
+    @property
     def ranged(self) -> bool:
         """Whether the amount was written as a range."""
         return self.values is not None and self.values[0] != self.values[2]

@@ -105,8 +105,8 @@ def _in_jar(contents: Contents, standing: Standing, minutes: float | None, words
     rest = 0.0 if kind in BOWLS else standing.rest_min
     if minutes + rest <= 0:
         return None
-    name = contents.jar.name or "the jar"
-    return Spell(minutes + rest, standing.celsius, contents.path, f"{name}: {words}" + (", with its rest" if rest else ""))  # fmt: skip
+    told = f"{contents.called}: {words}" + (", with its rest" if rest else "")
+    return Spell(minutes + rest, standing.celsius, contents.path, told)
 
 
 def _arriving(fish: MeasuredFish, standings: Sequence[Standing]) -> Spell | None:
@@ -136,7 +136,6 @@ def _tempering(fish: MeasuredFish, cook: Cook, standings: Sequence[Standing], re
 def _still_air(fish: MeasuredFish, from_c: float, to_c: float, around_c: float) -> float:
     """Minutes for a piece to go from one temperature to another in still air [degC]: Newton's law, the piece as one lump."""
     piece = fish.piece
-    # Without a piece: a slab of 20 mm, volume over surface 10 mm.
-    depth_m = 0.01 if piece is None else piece.volume_ml / piece.surface_cm2 / 100
-    lag_s = parameter("heat_density") * parameter("heat_capacity") * depth_m / parameter("temper_h")
+    depth_mm = parameter("usual_depth") if piece is None else piece.volume_ml / piece.surface_cm2 * 10
+    lag_s = parameter("heat_density") * parameter("heat_capacity") * depth_mm / 1000 / parameter("temper_h")
     return lag_s * math.log((around_c - from_c) / (around_c - to_c)) / 60

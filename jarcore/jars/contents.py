@@ -40,8 +40,8 @@ class Coat:
 class Contents:
     """A jar with its lines weighed [g]; None for a line that cannot be.
 
-    `ends` is the jar at the ends of what was written as ranges (empty without one), `named` every ingredient that a line names, whatever its amount, and `held` what those bring that somebody may
-    avoid: allergens, flags of rows, alcohol.
+    `ends` is the jar at the ends of what was written as ranges (empty without one), `named` every ingredient that a
+    line names, whatever its amount, and `held` what those bring that somebody may avoid: allergens, flags, alcohol.
     """
 
     jar: Jar
@@ -83,6 +83,11 @@ class Contents:
         """(ingredient, mass [g]) of the lines that could be weighed; with CONTACT only those in the jar itself."""
         return self.contact_parts if contact else self.all_parts
 
+    @property
+    def called(self) -> str:
+        """What the jar is called: its name, else its number among the jars."""
+        return self.jar.name or f"Jar {int(self.path.rpartition('/')[2]) + 1}"
+
     def names(self, test: Callable[[Ingredient], bool]) -> bool:
         """Whether a line names an ingredient that passes TEST, whatever its amount."""
         return any(test(one) for one in self.named)
@@ -95,11 +100,9 @@ class Contents:
             if mass is None and (spec.line.ingredient or spec.line.amount is not None)
         ]
 
-    def lacks(self, test: Callable[[Ingredient], bool], contact: bool = False) -> bool:
+    def lacks(self, test: Callable[[Ingredient], bool]) -> bool:
         """Whether what could not be weighed may be something that passes TEST: what is not known may be anything."""
-        return any(
-            spec.ingredient is None or test(spec.ingredient) for spec in self.unweighed() if not contact or in_jar(spec)
-        )
+        return any(spec.ingredient is None or test(spec.ingredient) for spec in self.unweighed())
 
     def allergens(self) -> list[str]:
         """Allergens of the jar, in the format's order: every line that is named counts, whatever its amount."""
@@ -147,20 +150,28 @@ def _contents(
     in_contact = whole if len(parts) == len(contact) else mix(contact)
     named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
     return Contents(
-        jar, path, specs, masses, ends, whole, in_contact, solution(contact), parts, contact, named, _held(specs)
+        jar,
+        path,
+        specs,
+        masses,
+        ends,
+        whole,
+        in_contact,
+        solution(contact),
+        parts,
+        contact,
+        named,
+        frozenset[str]().union(*map(held_by, specs)),
     )
 
 
-def _held(specs: Sequence[Spec]) -> frozenset[str]:
-    """What the lines bring that somebody may avoid; an ingredient that the pantry has not is taken at its word."""
-    held: set[str] = set()
-    for spec in specs:
-        one = spec.ingredient
-        if one is None:
-            held |= named_in(spec.line.ingredient or "")
-        else:
-            held.update(one.allergens, one.flags, ("alcohol",) if one.alcohol > parameter("alcohol_told") else ())
-    return frozenset(held)
+def held_by(spec: Spec) -> frozenset[str]:
+    """What a line brings that somebody may avoid; an ingredient that the pantry has not is taken at its word."""
+    one = spec.ingredient
+    if one is None:
+        return named_in(spec.line.ingredient or "")
+    strong = ("alcohol",) if one.alcohol > parameter("alcohol_told") else ()
+    return frozenset((*one.allergens, *one.flags, *strong))
 
 
 def parts_of(specs: Sequence[Spec], masses: Sequence[float | None]) -> Parts:

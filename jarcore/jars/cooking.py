@@ -10,7 +10,7 @@ from jarcore.documents.formula import Cook
 from jarcore.flesh.heat import Cooked, Heat, Slab, rod_seconds, time_to_core
 from jarcore.jars.contents import Contents
 from jarcore.jars.fish import MeasuredFish
-from jarcore.jars.oil import oil_of
+from jarcore.jars.oil import FRIED, oil_of
 from jarcore.jars.quantities import Quantities
 from jarcore.jars.window import in_words
 
@@ -98,11 +98,6 @@ def is_round(fish: MeasuredFish, heat: Heat) -> bool:
     return body and not heat.turns and fish.species is not None and fish.species.shape == "round"
 
 
-def sizes_of(fish: MeasuredFish) -> list[tuple[str | None, MeasuredFish]]:
-    """Pieces of each size: the groups of unlike pieces, or all of them."""
-    return [(group.id, group.fish) for group in fish.groups] or [(None, fish)]
-
-
 def done_of(
     fish: MeasuredFish, group: str | None, cook: Cook, begin_c: float | None, target: float, read: Quantities
 ) -> Done | None:
@@ -163,7 +158,7 @@ def cook_result(cook: Cook, fish: MeasuredFish, jars: Sequence[Contents], read: 
             "outside-model", "/cook/start_temperature", "Frozen fish takes heat to thaw that is not modelled. Probe it."
         )
         return result
-    sizes = sizes_of(fish)
+    sizes = fish.sizes
     done = [done_of(one, group, cook, begin, target, read) for group, one in sizes]
     known = [one for one in done if one is not None]
     if len(known) == len(done):
@@ -214,8 +209,10 @@ def _groups(result: CookResult, known: Sequence[Done], slowest: Done, read: Quan
     """Each size with its own minutes and core, when it comes out, and what it would come to beside the slowest."""
     for done in known:
         early = (slowest.seconds - done.seconds) / 60
+        if early * 60 <= parameter("unlike_from"):
+            early = 0.0
         left_in = None
-        if not is_round(done.fish, done.row.heat):
+        if early and not is_round(done.fish, done.row.heat):
             side = slowest.seconds / (2 if done.row.heat.turns else 1)
             left_in = Slab(done.thickness_mm / 1000, done.row.heat).cooked(done.start_c, side).peak_c
         result["groups"].append(
@@ -232,7 +229,7 @@ def _groups(result: CookResult, known: Sequence[Done], slowest: Done, read: Quan
                 "left_in_c": left_in,
             }
         )
-        if early * 60 > parameter("unlike_from"):
+        if early:
             text = (
                 f"Pieces of {done.thickness_mm:.0f} mm are done after {in_words(done.seconds / 60)}: take them out "
                 f"{in_words(early)} before those of {slowest.thickness_mm:.0f} mm, which take "
@@ -293,7 +290,7 @@ def locks_of(cook: Cook, jars: Sequence[Contents]) -> list[str]:
         "alcohol": any(i.alcohol > 1 for i in ingredients.values()),
         "citrus": any("citrus" in i.flags for i in ingredients.values()),
         "liquid": any(contents.jar.kind in ("marinade", "wet_brine", "soak") for contents in jars),
-        "hot_oil": cook.method in ("deep_fry", "shallow_fry"),
+        "hot_oil": cook.method in FRIED,
         "steam": cook.method == "steam",
     }
     return [row["text"] for row in rows("locks") if facts[row["fact"]]]

@@ -47,6 +47,16 @@ class MeasuredFish:
         return self.piece.surface_cm2 * self.pieces if self.piece and self.pieces else None
 
     @property
+    def sizes(self) -> "list[tuple[str | None, MeasuredFish]]":
+        """Pieces of each size with the group's id: the groups of unlike pieces, or all of them."""
+        return [(group.id, group.fish) for group in self.groups] or [(None, self)]
+
+    @property
+    def under_skin(self) -> bool:
+        """Whether skin closes both broad faces: what lies on it is not in the flesh."""
+        return self.piece is not None and self.piece.open_broad_faces == 0
+
+    @property
     def slots(self) -> int:
         """Slots that the slashes make, over all pieces."""
         if self.groups:
@@ -80,7 +90,7 @@ class MeasuredFish:
     @property
     def closed(self) -> bool:
         """Whether skin closes every face, and no slash opens one."""
-        return self.piece is not None and self.piece.open_broad_faces == 0 and not self.piece.slashes
+        return self.under_skin and self.piece is not None and not self.piece.slashes
 
     @property
     def timed(self) -> bool:

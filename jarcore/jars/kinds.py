@@ -52,7 +52,7 @@ def untimed_for_want_of(contents: Contents) -> list[str]:
     else:
         return []
     return [
-        spec.ingredient.name if spec.ingredient else spec.line.ingredient or "an ingredient"
+        spec.called
         for spec in contents.unweighed()
         if in_jar(spec) and (spec.ingredient is None or decides(spec.ingredient))
     ]

@@ -27,29 +27,15 @@ def oil_of(cook: Cook, fish: MeasuredFish, read: Quantities) -> dict[str, float]
     return {"volume_l": litres, "drop_c": drop, "batches": float(batches), "pieces_per_batch": float(a_batch)}
 
 
-def heaviest_g(fish: MeasuredFish) -> float | None:
-    """The heaviest piece [g]; None where the fish is not weighed."""
-    each = [
-        one.edible_g / one.pieces
-        for one in ([group.fish for group in fish.groups] or [fish])
-        if one.edible_g and one.pieces
-    ]
-    return max(each, default=None)
-
-
-def thickest_mm(fish: MeasuredFish) -> float | None:
-    """The thickest piece [mm]; None where nothing is measured."""
-    each = [one.piece.thickness_mm for one in ([group.fish for group in fish.groups] or [fish]) if one.piece]
-    return max(each, default=None)
-
-
 def too_little(cook: Cook, fish: MeasuredFish, read: Quantities) -> str | None:
     """Why the oil that is stated is too little for one piece, in words; None where it is enough or not stated."""
     if cook.method not in FRIED or cook.oil is None:
         return None
     volume = read.volume_ml(cook.oil.volume, "/cook/oil/volume")
     depth = read.length_mm(cook.oil.depth, "/cook/oil/depth")
-    piece, thick = heaviest_g(fish), thickest_mm(fish)
+    each = [one for _, one in fish.sizes]
+    piece = max((one.edible_g / one.pieces for one in each if one.edible_g and one.pieces), default=None)
+    thick = max((one.piece.thickness_mm for one in each if one.piece), default=None)
     deep = cook.method == "deep_fry"
     if deep and volume and piece:
         most = batch_kg(volume / 1000, read.count(cook.burner_w, "/cook/burner_w") or 0.0) * 1000

@@ -2,6 +2,6 @@
 
 from jarcore.judgement.case import Case, Sodium
 from jarcore.judgement.cautions import cautions_of, stands
-from jarcore.judgement.rules_diners import side_holds
+from jarcore.judgement.held import allergens_of
 
-__all__ = ["Case", "Sodium", "cautions_of", "side_holds", "stands"]
+__all__ = ["Case", "Sodium", "allergens_of", "cautions_of", "stands"]

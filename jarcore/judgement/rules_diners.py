@@ -2,35 +2,18 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import ALLERGENS, avoided_by, bare, named_in, rows
-from jarcore.documents.formula import Side
+from jarcore.data import avoided_by, bare, parameter, rows
 from jarcore.jars import Contents
 from jarcore.jars.basis import Spec
 from jarcore.judgement.case import CHILDREN, Case, Hit
-from jarcore.judgement.rules_jars import tells
+from jarcore.judgement.held import held_in, side_holds, tells
 
 # What has a caution of its own when a diner avoids it.
 OWN_CODES = {"alcohol": "alcohol-avoid", "pork": "pork-avoid"}
-HEATLESS = 2
-
-
-def side_holds(side: Side) -> frozenset[str]:
-    """What a side brings: allergens as stated, else as its name tells; and what else its name tells."""
-    told = named_in(side.name or "")
-    if side.allergens is None:
-        return told
-    stated = frozenset(one for word in side.allergens for one in avoided_by(word) or (word,))
-    return stated | {one for one in told if one not in ALLERGENS}
-
-
-def _held(case: Case) -> set[str]:
-    """All that the formula brings: allergens, flags, alcohol, of its jars and of its sides."""
-    held = {one for contents in case.jars for one in contents.held} | set(case.allergens)
-    return held | {one for side in case.formula.sides or [] for one in side_holds(side)}
 
 
 def _avoids(case: Case) -> Iterator[Hit]:
-    held = _held(case)
+    held = held_in(case.formula, case.jars)
     if any(notice["path"] == "/diners" for notice in case.read.notices):
         yield "avoid-unknown", "/diners", "What was typed of who eats is not understood."
     for place, diner in enumerate(case.diners):
@@ -75,11 +58,11 @@ def _is_known(word: str, case: Case) -> bool:
 
 
 def _ages(case: Case) -> Iterator[Hit]:
-    held = _held(case)
-    words = {row["age"]: row["words"] for row in rows("portions")}
+    held = held_in(case.formula, case.jars)
+    words = {row["age"]: row["words"].format(grams=row["grams"]) for row in rows("portions")}
     for place, diner in enumerate(case.diners):
         path = f"/diners/{place}"
-        if diner.heat is not None and diner.heat < HEATLESS and "hot" in held:
+        if diner.heat is not None and diner.heat < parameter("heatless_below") and "hot" in held:
             yield "heat-over", f"{path}/heat", None
         if case.vulnerable(place):
             yield "medical-diet", path, None
@@ -102,8 +85,7 @@ def _not_for_all(case: Case) -> Iterator[Hit]:
     children, vulnerable = case.ages(*CHILDREN), case.anyone_vulnerable
     for contents, spec in _uncooked(case):
         where = f"{contents.path}/lines/{spec.place}"
-        strong = "alcohol" in named_in(spec.line.ingredient or "") if spec.ingredient is None else spec.ingredient.alcohol > 0.5  # fmt: skip
-        if children and strong:
+        if children and tells(spec, "alcohol"):
             yield "alcohol-child", where, None
         if vulnerable and tells(spec, "raw-egg") and not tells(spec, "pasteurised"):
             yield "raw-egg-vulnerable", where, None
@@ -127,13 +109,13 @@ def _sodium(case: Case) -> Iterator[Hit]:
     known, most = case.sodium.mg, case.sodium.most_mg
     for row in sorted(rows("sodium"), key=lambda row: float(row["daily_mg"])):
         limit = float(row["daily_mg"])
-        if row["age"] not in ages or most <= limit / 3:
+        if row["age"] not in ages or most <= limit * parameter("sodium_share"):
             continue
         at_least = "at least " if case.sodium.unstated else ""
         text = f"One serving holds {at_least}{known:.0f} mg of sodium; a day's limit ({row['age']}) is {limit:.0f} mg."
         if case.sodium.unstated:
             text += " How much more is not known: something salty is not stated."
-        elif known <= limit / 3:
+        elif known <= limit * parameter("sodium_share"):
             text += f" It may be up to {most:.0f} mg, by what is written as a range or not stated."
         yield "sodium-high", "/servings", text
         return

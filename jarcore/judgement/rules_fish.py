@@ -78,7 +78,7 @@ def _times(case: Case) -> Iterator[Hit]:
             continue
         wanting = untimed_for_want_of(contents)
         if window is None and not wanting:
-            wanting = [spec.line.ingredient or "an ingredient" for spec in contents.unweighed()]
+            wanting = [spec.called for spec in contents.unweighed()]
         if wanting:
             text = f"{in_words(planned)} is planned, and how long this jar may act is not known without the amount of {' and '.join(wanting)}."
             yield "contact-past-latest", path, text

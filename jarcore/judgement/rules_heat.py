@@ -3,10 +3,8 @@
 from collections.abc import Iterator
 
 from jarcore.data import parameter
-from jarcore.jars import CONTACT_KINDS, too_hot, too_little
+from jarcore.jars import CONTACT_KINDS, FRIED, too_hot, too_little
 from jarcore.judgement.case import Case, Hit
-
-FRIED = ("deep_fry", "shallow_fry")
 
 
 def _core(case: Case) -> Iterator[Hit]:

@@ -2,21 +2,13 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import Ingredient, named_in, parameter
-from jarcore.jars import LIQUIDS, Contents, Standing, in_words
-from jarcore.jars.basis import Spec
+from jarcore.data import AROMATIC, Ingredient, parameter
+from jarcore.jars import COATS, LIQUIDS, Contents, Standing, in_words
 from jarcore.judgement.case import Case, Hit
+from jarcore.judgement.held import tells
 
-COATINGS = ("dredge", "wash", "crumb", "batter")
-# From this share of water a batter is wetted.
-WET = 0.3
 # What comes off the fish after these is a used jar of its own.
 TAKEN_OFF = ("scrape", "wipe", "drain")
-
-
-def tells(spec: Spec, flag: str) -> bool:
-    """Whether a line carries a flag: by its row, or, when the pantry has none, by its name."""
-    return flag in (spec.ingredient.flags if spec.ingredient else named_in(spec.line.ingredient or ""))
 
 
 def _lines(case: Case) -> Iterator[Hit]:
@@ -30,14 +22,16 @@ def _lines(case: Case) -> Iterator[Hit]:
                 yield "honey-infant", where, None
             if spec.line.when == "before_heat":
                 yield "deferred-salt", where, None
-        if _oily(contents) and contents.names(lambda one: one.group == "aromatic" and one.water > 50):
+        if _oily(contents) and contents.names(
+            lambda one: one.group == AROMATIC and one.water > parameter("fresh_from")
+        ):
             yield "oil-garlic-herb", contents.path, None
 
 
 def _oily(contents: Contents) -> bool:
     """Whether oil is much of the jar; where something is not weighed it may be."""
     whole = contents.composition
-    return whole.oil_g > 0.4 * whole.mass_g > 0 or (
+    return whole.oil_g > parameter("oily_from") * whole.mass_g > 0 or (
         bool(contents.unweighed()) and contents.names(lambda one: one.phase == "oil")
     )
 
@@ -98,7 +92,7 @@ def _by_kind(case: Case, contents: Contents, standing: Standing) -> Iterator[Hit
     kind = contents.jar.kind
     if kind in ("batter", "wash"):
         yield from _wetted(contents, standing)
-    if kind in COATINGS:
+    if kind in COATS:
         yield "coating-leftover", contents.path, None
         if contents.names(lambda one: one.group in ("flour", "egg")):
             yield "raw-flour-egg", contents.path, None
@@ -107,7 +101,7 @@ def _by_kind(case: Case, contents: Contents, standing: Standing) -> Iterator[Hit
     if kind == "filling":
         low = case.under("filling_target")
         yield ("filling-low", "/cook/core_target", None) if low else ("filling-core", contents.path, None)
-    strong = contents.names(lambda one: one.alcohol > 3)
+    strong = contents.names(lambda one: one.alcohol > parameter("strong_from"))
     if kind in ("marinade", "wet_brine") and (strong or contents.names(lambda one: "stock" in one.flags)):
         yield "heated-jar-cooling", contents.path, None
     if kind == "finish" and strong:
@@ -117,7 +111,9 @@ def _by_kind(case: Case, contents: Contents, standing: Standing) -> Iterator[Hit
 def _wetted(contents: Contents, standing: Standing) -> Iterator[Hit]:
     """A wetted batter, and the hours it is to stand: it has a clock of its own."""
     whole = contents.composition
-    wet = whole.water_g > WET * whole.mass_g or (bool(contents.unweighed()) and contents.names(_watery))
+    wet = whole.water_g > parameter("wetted_from") * whole.mass_g or (
+        bool(contents.unweighed()) and contents.names(_watery)
+    )
     if not wet or (contents.jar.kind == "wash" and not contents.names(lambda one: one.group in ("flour", "egg"))):
         return
     if contents.jar.kind == "batter":
@@ -131,7 +127,7 @@ def _wetted(contents: Contents, standing: Standing) -> Iterator[Hit]:
 
 
 def _watery(ingredient: Ingredient) -> bool:
-    return ingredient.water > 100 * WET
+    return ingredient.water > 100 * parameter("wetted_from")
 
 
 RULES = (_lines, _vessel, _fate, _handling, _kinds)
