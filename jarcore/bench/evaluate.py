@@ -150,7 +150,7 @@ def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, found: S
     for window in ready.windows:
         if window is not None:
             window["stopped_by"] = barred
-    reasons = not_ready(cautions, ready.jars, fish)
+    reasons = not_ready(cautions, read.notices, ready.jars, fish)
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,

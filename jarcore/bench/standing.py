@@ -1,30 +1,49 @@
 """Whether a formula is ready, and if not, why: what is said wherever the formula is."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
-from jarcore.documents.evaluation import Caution, NotReady, Standing
+from jarcore.data import FAULT, codes
+from jarcore.documents import Notice
+from jarcore.documents.evaluation import Caution, NotReady, Standing, Verdict
 from jarcore.jars import Contents, MeasuredFish
 from jarcore.judgement import stands
 
+# Parts of the document that cooking hangs on: what was typed there and cannot be read is not taken for the usual.
+WEIGHTY = ("/fish", "/jars", "/cook", "/diners", "/sides", "/servings")
+# What does not keep a formula from being ready and is said with it all the same.
+MINDED = ("contact-past-latest",)
+HEADS: dict[Standing, str] = {
+    "ready": "Ready",
+    "not_ready": "Not ready",
+    "not_to_be_cooked": "Not to be cooked",
+}
 
-def not_ready(cautions: Sequence[Caution], jars: Sequence[Contents], fish: MeasuredFish) -> list[NotReady]:
-    """Refusals and stops that stand, gravest first; then jars with something open; then a fish that is not weighed."""
+
+def not_ready(
+    cautions: Sequence[Caution], notices: Sequence[Notice], jars: Sequence[Contents], fish: MeasuredFish
+) -> list[NotReady]:
+    """Refusals and stops that stand, gravest first; then what is open: jars, the fish's weight, what cannot be read."""
     found: list[NotReady] = [
-        {
-            "path": caution["path"],
-            "text": caution["text"],
-            "grade": "refuse" if caution["grade"] == "refuse" else "stop",
-        }
-        for caution in cautions
-        if stands(caution)
+        {"path": one["path"], "text": one["text"], "grade": "refuse" if one["grade"] == "refuse" else "stop"}
+        for one in cautions
+        if stands(one)
     ]
-    for contents in jars:
-        if not contents.specs or not contents.complete:
-            lacks = "an amount is not known" if contents.specs else "nothing is in it yet"
-            found.append({"path": contents.path, "text": f"{contents.called}: {lacks}.", "grade": "open"})
-    if fish.edible_g is None:
-        found.append({"path": "/fish/weight", "text": "The fish is not weighed.", "grade": "open"})
+    for path, text in _open(notices, jars, fish):
+        found.append({"path": path, "text": text, "grade": "open"})
     return found
+
+
+def _open(notices: Sequence[Notice], jars: Sequence[Contents], fish: MeasuredFish) -> Iterator[tuple[str, str]]:
+    for contents in jars:
+        if not contents.specs:
+            yield contents.path, f"{contents.called}: nothing is in it yet."
+        elif not contents.complete:
+            yield contents.path, f"{contents.called}: an amount is not known."
+    if fish.edible_g is None:
+        yield "/fish/weight", "The fish is not weighed."
+    for notice in notices:
+        if codes()[notice["code"]].grade == FAULT and notice["path"].startswith(WEIGHTY):
+            yield notice["path"], notice["text"]
 
 
 def standing_for(reasons: Sequence[NotReady]) -> Standing:
@@ -34,20 +53,13 @@ def standing_for(reasons: Sequence[NotReady]) -> Standing:
     return "not_to_be_cooked" if any(reason["grade"] == "refuse" for reason in reasons) else "not_ready"
 
 
-# What does not keep a formula from being ready and is said with it all the same.
-TOLD = ("contact-past-latest",)
-HEADS: dict[Standing, str] = {
-    "ready": "Ready",
-    "not_ready": "Not ready",
-    "not_to_be_cooked": "Not to be cooked",
-}
-
-
-def verdict_of(reasons: Sequence[NotReady], cautions: Sequence[Caution]) -> str:
+def verdict_of(reasons: Sequence[NotReady], cautions: Sequence[Caution]) -> Verdict:
     """Whether a formula is ready, in one sentence: the first reason why not, or what is to be minded."""
-    head = HEADS[standing_for(reasons)]
-    said = [reason["text"] for reason in reasons] or [c["text"] for c in cautions if c["code"] in TOLD]
+    standing = standing_for(reasons)
+    minded = [] if reasons else [one["text"] for one in cautions if one["code"] in MINDED]
+    said = [reason["text"] for reason in reasons] or minded
     if not said:
-        return f"{head}."
+        return {"text": f"{HEADS[standing]}.", "tone": "calm"}
     more = f" And {len(said) - 1} more." if len(said) > 1 else ""
-    return f"{head}{': ' if reasons else ', but mind: '}{said[0]}{more}"
+    text = f"{HEADS[standing]}{', but mind' if minded else ''}: {said[0]}{more}"
+    return {"text": text, "tone": "grave" if standing == "not_to_be_cooked" else "care"}

@@ -1,7 +1,7 @@
 """Tables of the trade and the reading of them. Imports nothing else of the core."""
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
-from jarcore.data.codes import Code, codes
+from jarcore.data.codes import FAULT, Code, codes
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
 from jarcore.data.spoken import bare, bare_word
@@ -10,6 +10,7 @@ from jarcore.data.tables import faults, parameter, parameters, rows, schools, sh
 __all__ = [
     "ALLERGENS",
     "AROMATIC",
+    "FAULT",
     "AcidRow",
     "BadPantry",
     "Code",

@@ -5,10 +5,15 @@ from functools import cache
 
 from jarcore.data.tables import rows
 
+FAULT = "fault"
+
 
 @dataclass(frozen=True, slots=True)
 class Code:
-    """One caution or notice: when it appears, what it says, what to do, on whose word."""
+    """One caution or notice: when it appears, what it says, what to do, on whose word.
+
+    A notice of the grade `fault` says that something typed is no value of its kind: a version may not hold it.
+    """
 
     code: str
     kind: str

@@ -6,10 +6,12 @@ names then is unknown, and says so, instead of passing for something milder than
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, fields, replace
+from functools import cache
 from typing import Any
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.pantry import AcidRow, Ingredient, Pantry, Species
+from jarcore.data.tables import CONFIDENCES, rows
 
 FORMAT = "jar-table/pantry"
 FORMAT_VERSION = 1
@@ -20,35 +22,31 @@ BESIDE = ("like", "note", "notes")
 CONTENTS = (
     "water", "salt", "sucrose", "glucose", "fructose", "lactose", "maltose", "fat", "alcohol", "starch", "protein",
 )  # fmt: skip
-# Analyses add up to a little more than a hundred: the shipped rows do so by up to one and a half.
-MOST_CONTENTS = 102.0
-# Numbers of a row and what they must lie between; any other number is 0 or more.
-BETWEEN: Mapping[str, tuple[float, float]] = {
-    **dict.fromkeys(CONTENTS, (0.0, 100.0)),
-    "density_g_ml": (0.05, 5.0),
-    **dict.fromkeys(("piece_g", "slice_g", "clove_g", "sprig_g", "pinch_g"), (0.001, 20_000.0)),
-    "exponent": (0.0, 2.0),
-    "smoke_c": (80.0, 350.0),
-    **dict.fromkeys(("yield_whole", "yield_gutted", "bone_factor"), (0.05, 1.0)),
-    "native_sodium_mg": (0.0, 5_000.0),
-    "aqueous_l_per_kg": (0.001, 2.0),
-    "buffer_ph0": (0.0, 14.0),
-}
-LARGEST = 1e6
-# Columns of words that the rules read: no other word is understood.
-CHOICES: Mapping[str, tuple[str, ...]] = {
-    "group": ("aromatic", "dairy", "egg", "fat", "flour", "leavening", "liquid", "salt", "salty", "sour", "sweet"),
-    "phase": ("aqueous", "oil", "solid"),
-    "particle": ("coarse", "fine", "flake", "leaf", "none", "paste"),
-    "burn": ("high", "low", "medium", "none"),
-    "fat_class": ("fatty", "lean", "medium"),
-    "firmness": ("firm", "medium", "soft"),
-    "shape": ("flat", "round", "slender"),
-    "mercury": ("avoid", "best", "good"),
-    "confidence": ("H", "M", "L"),
+# Columns of words that the rules read: only words of the shipped rows are understood.
+CHOSEN = {
+    "ingredients": ("group", "phase", "particle", "burn"),
+    "species": ("fat_class", "firmness", "shape", "mercury"),
 }
 # What the words of a name tell beyond allergens, as flags of the row.
 FLAGS = ("honey", "nitrite", "pork", "hot")
+OTHER, ALL_CONTENTS = "other", "contents"
+
+
+@cache
+def _between() -> dict[str, tuple[float, float]]:
+    """What the numbers of a row must lie between."""
+    return {row["name"]: (float(row["low"]), float(row["high"])) for row in rows("pantry_limits")}
+
+
+@cache
+def _choices() -> dict[str, tuple[str, ...]]:
+    """What the words of a row may be."""
+    found = {
+        column: tuple(sorted({row[column] for row in rows(table)}))
+        for table, columns in CHOSEN.items()
+        for column in columns
+    }
+    return {**found, "confidence": CONFIDENCES}
 
 
 class BadPantry(ValueError):
@@ -151,7 +149,7 @@ def _filled(row: Ingredient, water_stated: bool) -> Ingredient:
     dry = sum(getattr(row, name) for name in CONTENTS if name != "water") + acid
     if not water_stated and row.water + dry > 100:
         row = replace(row, water=max(0.0, 100 - dry))
-    if row.water + dry > MOST_CONTENTS:
+    if row.water + dry > _between()[ALL_CONTENTS][1]:
         raise _NotUsed(f"holds {row.water + dry:.0f} g in 100 g")
     return row
 
@@ -201,14 +199,15 @@ def _values(kind: type[Any], entry: Mapping[str, Any], beside: tuple[str, ...] =
 
 def _value(name: str, value: Any, form: Any) -> Any:
     if form in (float, float | None):
-        low, high = BETWEEN.get(name, (0.0, LARGEST))
+        low, high = _between().get(name) or _between()[OTHER]
         if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
             raise _NotUsed(f"has “{name}” {value!r:.40}: it must be a number from {low:g} to {high:g}")
         return float(value)
     if form is bool and not isinstance(value, bool):
         raise _NotUsed(f"has “{name}” {value!r:.40}: it must be true or false")
-    if form is str and (not isinstance(value, str) or value not in CHOICES.get(name, (value,))):
-        raise _NotUsed(f"has “{name}” {value!r:.40}: it must be {' or '.join(CHOICES.get(name, ('a text',)))}")
+    choices = _choices().get(name)
+    if form is str and (not isinstance(value, str) or (choices and value not in choices)):
+        raise _NotUsed(f"has “{name}” {value!r:.40}: it must be {' or '.join(choices or ('a text',))}")
     if form == tuple[str, ...]:
         if not isinstance(value, list) or not all(isinstance(one, str) for one in value):
             raise _NotUsed(f"has “{name}” that is no list of texts")

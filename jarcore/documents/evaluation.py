@@ -30,7 +30,8 @@ class Card(TypedDict):
 class FishResult(TypedDict):
     """The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml].
 
-    `basis`, `skin` and `bone` are what was reckoned with; `assumed` names those of them that the document leaves open.
+    `basis`, `skin` and `bone` are what was reckoned with; `assumed` names those of them that the document leaves open,
+    `usual` what they are for this cut where nothing is said.
     """
 
     name: str | None
@@ -53,6 +54,7 @@ class FishResult(TypedDict):
     skin: str
     bone: str
     assumed: list[str]
+    usual: dict[str, str]
     groups: list[dict[str, Any]]
     cards: list[Card]
 
@@ -306,6 +308,13 @@ class Caution(TypedDict):
 Standing = Literal["ready", "not_ready", "not_to_be_cooked"]
 
 
+class Verdict(TypedDict):
+    """Whether a formula is ready, in one sentence, and how it is to look."""
+
+    text: str
+    tone: Literal["calm", "care", "grave"]
+
+
 class NotReady(TypedDict):
     """One reason why a formula is not ready: a refusal, a stop that stands, or something left open."""
 
@@ -322,7 +331,7 @@ class Evaluation(TypedDict):
     engine: str
     ready: bool
     standing: Standing
-    verdict: str
+    verdict: Verdict
     not_ready: list[NotReady]
     fish: FishResult
     jars: list[JarResult]

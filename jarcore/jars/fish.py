@@ -326,6 +326,7 @@ def fish_result(fish: MeasuredFish) -> FishResult:
         "skin": fish.skin,
         "bone": fish.bone,
         "assumed": list(fish.assumed),
+        "usual": dict(usual(fish.cut)),
         "groups": [{"id": group.id, **_group_result(group.fish)} for group in fish.groups],
         "cards": [],
     }

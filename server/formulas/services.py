@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 
 from jarcore.bench import evaluate
+from jarcore.data import FAULT, codes
 from jarcore.documents import Evaluation, formula_object, merge, parse
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
@@ -207,12 +208,6 @@ def _kept_knowingly(answer: Evaluation, keeping: Keeping) -> None:
         )
 
 
-# A draft may hold these; a version may not: something typed is not a value of its kind.
-READING_FAULTS = (
-    "not-a-number", "not-finite", "not-a-choice", "not-text", "not-a-list",
-    "not-an-object", "not-yes-or-no", "bad-text", "too-deep", "not-valid", "out-of-range", "duplicate-id",
-)  # fmt: skip
-
-
 def _not_valid(answer: Evaluation) -> list[dict[str, str]]:
-    return [{"path": n["path"], "text": n["text"]} for n in answer["notices"] if n["code"] in READING_FAULTS]
+    """What a draft may hold and a version may not."""
+    return [{"path": n["path"], "text": n["text"]} for n in answer["notices"] if codes()[n["code"]].grade == FAULT]

@@ -42,9 +42,6 @@ class CutOut(Schema):
     id: str
     name: str
     note: str
-    usual_basis: str
-    usual_skin: str
-    usual_bone: str
 
 
 class ShelfJarOut(Schema):

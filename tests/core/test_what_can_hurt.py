@@ -46,7 +46,7 @@ class HurtTest(TestCase):
         self.assertIs(answer["ready"], expected, [c["code"] for c in answer["cautions"]])
 
     def must_verdict(self, answer: Any, expected: str, _document: Any) -> None:
-        self.assertTrue(answer["verdict"].startswith(expected), answer["verdict"])
+        self.assertTrue(answer["verdict"]["text"].startswith(expected), answer["verdict"])
 
     def must_at(self, answer: Any, expected: dict[str, Any], _document: Any) -> None:
         for path, value in expected.items():

@@ -833,12 +833,6 @@ export interface components {
             name: string;
             /** Note */
             note: string;
-            /** Usual Basis */
-            usual_basis: string;
-            /** Usual Bone */
-            usual_bone: string;
-            /** Usual Skin */
-            usual_skin: string;
         };
         /** DemoOut */
         DemoOut: {
@@ -943,8 +937,7 @@ export interface components {
              * @enum {string}
              */
             standing: "ready" | "not_ready" | "not_to_be_cooked";
-            /** Verdict */
-            verdict: string;
+            verdict: components["schemas"]["Verdict"];
         };
         /**
          * Explanation
@@ -1047,7 +1040,8 @@ export interface components {
          * FishResult
          * @description The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml].
          *
-         *     `basis`, `skin` and `bone` are what was reckoned with; `assumed` names those of them that the document leaves open.
+         *     `basis`, `skin` and `bone` are what was reckoned with; `assumed` names those of them that the document leaves open,
+         *     `usual` what they are for this cut where nothing is said.
          */
         FishResult: {
             /** Assumed */
@@ -1090,6 +1084,10 @@ export interface components {
             surplus_g: number | null;
             /** Thickness Mm */
             thickness_mm: number | null;
+            /** Usual */
+            usual: {
+                [key: string]: string;
+            };
             /** Volume Ml */
             volume_ml: number | null;
             /** Whole Pieces */
@@ -2347,6 +2345,19 @@ export interface components {
             value: number | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Verdict
+         * @description Whether a formula is ready, in one sentence, and how it is to look.
+         */
+        Verdict: {
+            /** Text */
+            text: string;
+            /**
+             * Tone
+             * @enum {string}
+             */
+            tone: "calm" | "care" | "grave";
         };
         /**
          * VersionIn

@@ -1,9 +1,9 @@
 import { useBench } from './BenchContext';
 
 const LOOKS: Record<string, string> = {
-  ready: 'rounded-control bg-best-soft px-2 py-0.5 text-ink',
-  not_ready: 'rounded-control bg-warn-soft px-2 py-0.5 text-warn',
-  not_to_be_cooked: 'rounded-control bg-stop-soft px-2 py-0.5 font-semibold text-stop',
+  calm: 'bg-best-soft text-ink',
+  care: 'bg-warn-soft text-warn',
+  grave: 'bg-stop-soft font-semibold text-stop',
 };
 
 /** Whether this is ready, said wherever the formula is, with the first reason why not. */
@@ -17,9 +17,9 @@ export function Verdict() {
       data-part="verdict"
       data-standing={standing}
       title={reasons.map((reason) => reason.text).join('\n')}
-      className={`text-sm ${standing === 'ready' && verdict.includes(':') ? LOOKS.not_ready : LOOKS[standing]}`}
+      className={`rounded-control px-2 py-0.5 text-sm ${LOOKS[verdict.tone]}`}
     >
-      {verdict}
+      {verdict.text}
     </span>
   );
 }

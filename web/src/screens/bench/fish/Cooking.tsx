@@ -107,11 +107,8 @@ function CookTime() {
             <li key={group.id ?? place} data-group={place}>
               {plain(group.pieces, 0)} of {millimetres(group.thickness_mm)}:{' '}
               <strong>{duration(group.minutes)}</strong> to {plain(group.core_c, 0)} °C
-              {group.out_before_min >= 0.5 ? `, out ${duration(group.out_before_min)} before the rest` : ''}
-              {group.left_in_c !== null &&
-                group.out_before_min >= 0.5 &&
-                ` (left in it would come to ${plain(group.left_in_c, 0)} °C)`}
-              .
+              {group.out_before_min > 0 ? `, out ${duration(group.out_before_min)} before the rest` : ''}
+              {group.left_in_c !== null && ` (left in it would come to ${plain(group.left_in_c, 0)} °C)`}.
             </li>
           ))}
         </ul>

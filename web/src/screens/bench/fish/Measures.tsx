@@ -37,7 +37,7 @@ export function Measures({ onScale }: { onScale: () => void }) {
           way={['fish', 'cut']}
           label="Cut"
           choices={cuts}
-          onPick={(cut) => change(withCut(latest(), cut, pantry.cuts))}
+          onPick={(cut) => change(withCut(latest(), cut, fish))}
         />
       </Row>
       {groups.length === 0 && (
@@ -56,7 +56,7 @@ export function Measures({ onScale }: { onScale: () => void }) {
               way={['fish', 'weight', 'basis']}
               label="Weighed as"
               choices={CHOICES.basis ?? {}}
-              usual={fish?.basis ?? 'fillet'}
+              usual={fish?.basis}
             />
           </Row>
           <Row label="Pieces" way={['fish', 'pieces']}>
@@ -84,8 +84,8 @@ export function Measures({ onScale }: { onScale: () => void }) {
       <Groups />
       <Advice below="/fish" />
       <Row label="Skin, bone">
-        <Pick way={['fish', 'skin']} label="Skin" choices={CHOICES.skin ?? {}} usual={fish?.skin ?? 'none'} />
-        <Pick way={['fish', 'bone']} label="Bone" choices={CHOICES.bone ?? {}} usual={fish?.bone ?? 'out'} />
+        <Pick way={['fish', 'skin']} label="Skin" choices={CHOICES.skin ?? {}} usual={fish?.skin} />
+        <Pick way={['fish', 'bone']} label="Bone" choices={CHOICES.bone ?? {}} usual={fish?.bone} />
       </Row>
       <Row label="State">
         <Pick way={['fish', 'state']} label="Fresh or thawed" choices={CHOICES.state ?? {}} usual="fresh" />

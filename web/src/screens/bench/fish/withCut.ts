@@ -1,28 +1,28 @@
-import type { FormulaDocument, Pantry } from '@/api';
+import type { FishResult, FormulaDocument } from '@/api';
 import { at, list, put, type Way } from '@/formula/document';
 
-type Usual = Pick<Pantry['cuts'][number], 'usual_basis' | 'usual_skin' | 'usual_bone'>;
-
-const PLAIN: Usual = { usual_basis: 'fillet', usual_skin: 'none', usual_bone: 'out' };
-
 /**
- * The document with another cut. What was only the old cut's usual (weighed as, skin, bone) goes with it, so that a whole
- * fish is weighed whole in whatever order it is typed; what was said against the usual stays.
+ * The document with another cut. What was only the usual of the old one (weighed as, skin, bone) goes with it, so that the
+ * core takes the new one's, in whatever order things are typed; what was said against the usual stays.
  */
-export function withCut(document: FormulaDocument, cut: string, cuts: Pantry['cuts']): FormulaDocument {
-  const was: Usual = cuts.find((one) => one.id === at(document, ['fish', 'cut'])) ?? PLAIN;
+export function withCut(
+  document: FormulaDocument,
+  cut: string,
+  was: FishResult | undefined,
+): FormulaDocument {
   const groups = list(at(document, ['fish', 'groups']));
-  const places: [Way, string][] = [
-    [['fish', 'skin'], was.usual_skin],
-    [['fish', 'bone'], was.usual_bone],
-    [['fish', 'weight', 'basis'], was.usual_basis],
-    ...groups.map((_, place): [Way, string] => [
+  const places: [Way, string | undefined][] = [
+    [['fish', 'skin'], was?.usual.skin],
+    [['fish', 'bone'], was?.usual.bone],
+    [['fish', 'weight', 'basis'], was?.usual.basis],
+    ...groups.map((_, place): [Way, string | undefined] => [
       ['fish', 'groups', place, 'weight', 'basis'],
-      was.usual_basis,
+      was?.usual.basis,
     ]),
   ];
   return places.reduce(
-    (changed, [way, usual]) => (at(changed, way) === usual ? put(changed, way, undefined) : changed),
+    (changed, [way, usual]) =>
+      usual !== undefined && at(changed, way) === usual ? put(changed, way, undefined) : changed,
     put(document, ['fish', 'cut'], cut),
   );
 }
