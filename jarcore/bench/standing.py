@@ -28,12 +28,16 @@ def not_ready(
         for one in cautions
         if stands(one)
     ]
-    for path, text in _open(notices, jars, fish):
-        found.append({"path": path, "text": text, "grade": "open"})
+    found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish)]
+    found += [
+        {"path": one["path"], "text": one["text"], "grade": "unread"}
+        for one in notices
+        if codes()[one["code"]].grade == FAULT and one["path"].startswith(WEIGHTY)
+    ]
     return found
 
 
-def _open(notices: Sequence[Notice], jars: Sequence[Contents], fish: MeasuredFish) -> Iterator[tuple[str, str]]:
+def _open(jars: Sequence[Contents], fish: MeasuredFish) -> Iterator[tuple[str, str]]:
     for contents in jars:
         if not contents.specs:
             yield contents.path, f"{contents.called}: nothing is in it yet."
@@ -41,9 +45,6 @@ def _open(notices: Sequence[Notice], jars: Sequence[Contents], fish: MeasuredFis
             yield contents.path, f"{contents.called}: an amount is not known."
     if fish.edible_g is None:
         yield "/fish/weight", "The fish is not weighed."
-    for notice in notices:
-        if codes()[notice["code"]].grade == FAULT and notice["path"].startswith(WEIGHTY):
-            yield notice["path"], notice["text"]
 
 
 def standing_for(reasons: Sequence[NotReady]) -> Standing:

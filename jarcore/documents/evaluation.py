@@ -316,11 +316,14 @@ class Verdict(TypedDict):
 
 
 class NotReady(TypedDict):
-    """One reason why a formula is not ready: a refusal, a stop that stands, or something left open."""
+    """One reason why a formula is not ready: a refusal, a stop that stands, something open, something unreadable.
+
+    What is `unread` must be mended before a version can be kept at all.
+    """
 
     path: str
     text: str
-    grade: Literal["refuse", "stop", "open"]
+    grade: Literal["refuse", "stop", "open", "unread"]
 
 
 class Evaluation(TypedDict):

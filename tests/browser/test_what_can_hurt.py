@@ -142,3 +142,52 @@ class HurtTest(BrowserTest):
         self.table.sees("[data-standing=not_to_be_cooked]", "not to be cooked")
         self.assertEqual(self.table.titles()[0], ZANDER)
         self.assert_accessible()
+
+    def test_a_plan_past_the_latest_is_said_with_the_verdict(self) -> None:
+        self.enter()
+        self.table.open("Arctic char, lemon and orange")
+        bench = self.bench
+        bench.settled()
+        bench.sees("[data-part=verdict]", "Ready.")
+        bench.type("Contact time", "180")
+        bench.sees("[data-part=verdict]", "Ready, but mind: 3 h is planned; this jar may act 30 min at most")
+        bench.sees("[data-part=advice]", "Too long")
+        self.assertEqual(bench.one("[data-code=contact-past-latest]").get_attribute("data-grade"), "warn")
+        self.assert_accessible()
+
+    def test_oil_too_hot_or_too_little_is_stopped_at_its_place(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.tab("Heat")
+        bench.choose("Cooked", "deep_fry")
+        bench.type("Volume of the oil", "3")
+        bench.type("Temperature of the heat", "190")
+        bench.fresh()
+        bench.sees("[data-part=verdict]", "Ready.")
+        bench.choose("Which oil", "butter")
+        bench.sees("[data-code=oil-smoke]", "Butter, unsalted smokes from about 150 °C")
+        bench.choose("Which oil", "sunflower-oil")
+        bench.type("Volume of the oil", "0.5")
+        bench.sees("[data-code=oil-too-little]", "one piece weighs 170 g")
+        bench.settled()
+        oil = self.stored().document["cook"]["oil"]
+        self.assertEqual((oil["ingredient"], oil["volume"]), ("sunflower-oil", {"value": 0.5, "unit": "l"}))
+
+    def test_groups_are_weighed_in_one_way_and_a_step_back_brings_the_cut_back(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.press("Pieces of unlike size")
+        bench.type("Pieces of group 2", "1")
+        bench.type("Weight of group 2", "320")
+        bench.type("Thickness of group 2", "30")
+        bench.choose("Cut", "whole")
+        bench.sees("[data-reading=edible]", "450 g")
+        bench.choose("Weighed as", "gutted")
+        bench.sees("[data-reading=edible]", "520 g")
+        bench.settled()
+        groups = self.stored().document["fish"]["groups"]
+        self.assertEqual([group["weight"]["basis"] for group in groups], ["gutted", "gutted"])
+        for _ in range(2):
+            bench.field("One step back").click()
+        bench.sees("[data-reading=edible]", "1.00 kg")
+        self.assertEqual(bench.value_of("Cut"), "fillet")

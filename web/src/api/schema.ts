@@ -1709,14 +1709,16 @@ export interface components {
         };
         /**
          * NotReady
-         * @description One reason why a formula is not ready: a refusal, a stop that stands, or something left open.
+         * @description One reason why a formula is not ready: a refusal, a stop that stands, something open, something unreadable.
+         *
+         *     What is `unread` must be mended before a version can be kept at all.
          */
         NotReady: {
             /**
              * Grade
              * @enum {string}
              */
-            grade: "refuse" | "stop" | "open";
+            grade: "refuse" | "stop" | "open" | "unread";
             /** Path */
             path: string;
             /** Text */

@@ -2,7 +2,7 @@ import type { Evaluation, Notice, NotReady } from '@/api';
 
 /** What stops the formula: refusals and stops that nobody accepted. While there is any, no time is one to go by. */
 export const stopping = (evaluation: Evaluation | null): NotReady[] =>
-  evaluation?.not_ready.filter((reason) => reason.grade !== 'open') ?? [];
+  evaluation?.not_ready.filter((reason) => reason.grade === 'refuse' || reason.grade === 'stop') ?? [];
 
 const NO_TIME = ['window-stopped', 'window-unknown', 'skin-closed', 'outside-model', 'not-modelled'];
 

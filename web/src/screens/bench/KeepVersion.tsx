@@ -27,7 +27,11 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
   const [problem, setProblem] = useState<Problem | null>(null);
   const standing = evaluation?.standing ?? 'ready';
   const refused = standing === 'not_to_be_cooked';
-  const told = standing === 'ready' || (said.initials.trim() !== '' && (!refused || said.not_to_be_cooked));
+  // What cannot be read cannot be kept by anybody: it is mended first.
+  const unread = evaluation?.not_ready.some((reason) => reason.grade === 'unread') ?? false;
+  const asked = standing !== 'ready' && !unread;
+  const told =
+    !unread && (standing === 'ready' || (said.initials.trim() !== '' && (!refused || said.not_to_be_cooked)));
 
   async function keep(event: FormEvent) {
     event.preventDefault();
@@ -43,6 +47,11 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
     }
   }
 
+  const why = unread
+    ? 'This cannot be kept before what cannot be read is mended'
+    : refused
+      ? 'This is refused: it is kept only as not to be cooked'
+      : 'This is not ready';
   const errors = (problem?.body as { errors?: { path: string; text: string }[] } | null)?.errors ?? [];
   return (
     <Dialog
@@ -58,7 +67,7 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
             data-standing={standing}
             className={`mt-3 rounded-control p-2 ${refused ? 'bg-stop-soft text-stop' : 'bg-warn-soft text-warn'}`}
           >
-            <h3>{refused ? 'This is refused: it is kept only as not to be cooked' : 'This is not ready'}</h3>
+            <h3>{why}</h3>
             <ul className="mt-1 list-disc pl-5 text-sm">
               {evaluation?.not_ready.map((reason) => (
                 <li key={reason.path + reason.text}>{reason.text}</li>
@@ -72,7 +81,7 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
           value={said.note}
           onType={(note) => setSaid({ ...said, note })}
         />
-        {standing !== 'ready' && (
+        {asked && (
           <Field
             id="kept-by"
             label="Your initials, kept with the version"
@@ -81,7 +90,7 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
             maxLength={8}
           />
         )}
-        {refused && (
+        {asked && refused && (
           <label className="mt-3 flex min-h-9 items-center gap-2 font-semibold">
             <input
               type="checkbox"
@@ -104,7 +113,7 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
             Not now
           </Button>
           <Button type="submit" disabled={!told}>
-            {refused ? 'Keep it, not to be cooked' : standing === 'ready' ? 'Keep it' : 'Keep it, not ready'}
+            {!asked ? 'Keep it' : refused ? 'Keep it, not to be cooked' : 'Keep it, not ready'}
           </Button>
         </div>
       </form>
