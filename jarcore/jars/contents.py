@@ -2,7 +2,7 @@
 
 import itertools
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache, lru_cache
 
 from jarcore.data import ALLERGENS, AROMATIC, Ingredient, Pantry, named_in, parameter, rows
@@ -59,8 +59,25 @@ class Contents:
 
     def part_of(self, share: float) -> "Contents":
         """The jar as if only a share of it were made [1]: for one group of the pieces."""
-        masses = tuple(None if mass is None else mass * share for mass in self.masses)
-        return _contents(self.jar, self.path, self.specs, masses)
+        return self.at(tuple(None if mass is None else mass * share for mass in self.masses))
+
+    def at(self, masses: tuple[float | None, ...]) -> "Contents":
+        """The same lines at other masses [g]."""
+        whole, contact, aqueous, parts, contact_parts = _filled(self.specs, masses)
+        return Contents(
+            self.jar,
+            self.path,
+            self.specs,
+            masses,
+            (),
+            whole,
+            contact,
+            aqueous,
+            parts,
+            contact_parts,
+            self.named,
+            self.held,
+        )
 
     def inside_salt_g(self) -> float:
         """Salt [g] that goes into slots and cavity, where the flesh is bare whatever the skin."""
@@ -132,46 +149,33 @@ def weigh_jar(
         return tuple(masses)
 
     middle = weighed(first, None)
-    picks = _picks(specs)
-    ends = (_contents(jar, path, specs, weighed(Weighing(specs, scope, read.measures, pick), first)) for pick in picks)
-    return _contents(jar, path, specs, middle, tuple(ends))
+    named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
+    held = frozenset[str]().union(*map(held_by, specs))
+    contents = Contents(jar, path, specs, middle, (), *_filled(specs, middle), named, held)
+    ends = [contents.at(weighed(Weighing(specs, scope, read.measures, pick), first)) for pick in _picks(specs)]
+    return replace(contents, ends=tuple(ends)) if ends else contents
 
 
-def _contents(
-    jar: Jar,
-    path: str,
-    specs: tuple[Spec, ...],
-    masses: tuple[float | None, ...],
-    ends: tuple[Contents, ...] = (),
-) -> Contents:
+def _filled(
+    specs: Sequence[Spec], masses: Sequence[float | None]
+) -> tuple[Composition, Composition, Solution | None, Parts, Parts]:
+    """What masses make: the whole, what is in contact, its watery part, and the parts of both."""
     parts = parts_of(specs, masses)
     contact = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m and in_jar(s)]
     whole = mix(parts)
     in_contact = whole if len(parts) == len(contact) else mix(contact)
-    named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
-    return Contents(
-        jar,
-        path,
-        specs,
-        masses,
-        ends,
-        whole,
-        in_contact,
-        solution(contact),
-        parts,
-        contact,
-        named,
-        frozenset[str]().union(*map(held_by, specs)),
-    )
+    return whole, in_contact, solution(contact), parts, contact
 
 
 def held_by(spec: Spec) -> frozenset[str]:
     """What a line brings that somebody may avoid; an ingredient that the pantry has not is taken at its word."""
-    one = spec.ingredient
-    if one is None:
-        return named_in(spec.line.ingredient or "")
-    strong = ("alcohol",) if one.alcohol > parameter("alcohol_told") else ()
-    return frozenset((*one.allergens, *one.flags, *strong))
+    return named_in(spec.line.ingredient or "") if spec.ingredient is None else _brought(spec.ingredient)
+
+
+@lru_cache(maxsize=2048)
+def _brought(ingredient: Ingredient) -> frozenset[str]:
+    strong = ("alcohol",) if ingredient.alcohol > parameter("alcohol_told") else ()
+    return frozenset((*ingredient.allergens, *ingredient.flags, *strong))
 
 
 def parts_of(specs: Sequence[Spec], masses: Sequence[float | None]) -> Parts:
