@@ -5,9 +5,10 @@ import sys
 from pathlib import Path
 from typing import Any
 
-from jarcore.bench import evaluate, profiles
 from jarcore.data import BadPantry, Fault, Pantry, default_pantry, faults, with_rows
 from jarcore.documents import LARGEST_BYTES, NotAFormula, formula_object, notice, parse
+from jarcore.formula import evaluate
+from jarcore.questions import profiles
 
 DONE, FAILED, NO_FORMULA = 0, 1, 2
 COMMANDS = {"evaluate": evaluate, "profiles": profiles}

@@ -53,16 +53,16 @@ stop_server() {
 }
 
 # A server for measuring, with the demo's data in a database of its own, so that nothing of the kitchen is touched.
-start_bench_server() {
+start_speed_server() {
   mkdir -p "$WEB_HOME"
   local port; port=$(free_port 8670)
   make_bench_database
   step "demo data to measure with" manage_quietly demo
   JAR_MODE=demo JAR_SECRET_KEY=$(secret_key) setsid .venv/bin/gunicorn server.config.wsgi "${GUNICORN[@]}" \
-    --bind "127.0.0.1:$port" --pid "$WEB_HOME/bench-pid" </dev/null >"$WEB_HOME/bench-log" 2>&1 &
-  echo "http://127.0.0.1:$port" >"$WEB_HOME/bench-address"
+    --bind "127.0.0.1:$port" --pid "$WEB_HOME/speed-pid" </dev/null >"$WEB_HOME/speed-log" 2>&1 &
+  echo "http://127.0.0.1:$port" >"$WEB_HOME/speed-address"
   for _ in $(seq 100); do answers "http://127.0.0.1:$port/sign-in" && return 0; sleep 0.2; done
-  fail "the server to measure did not answer" "read .local/web/bench-log"
+  fail "the server to measure did not answer" "read .local/web/speed-log"
 }
 
-stop_bench_server() { kill "$(cat "$WEB_HOME/bench-pid" 2>/dev/null)" 2>/dev/null || true; }
+stop_speed_server() { kill "$(cat "$WEB_HOME/speed-pid" 2>/dev/null)" 2>/dev/null || true; }

@@ -2,6 +2,7 @@
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.codes import FAULT, Code, codes
+from jarcore.data.durations import in_words
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
 from jarcore.data.spoken import bare, bare_word
@@ -25,6 +26,7 @@ __all__ = [
     "codes",
     "default_pantry",
     "faults",
+    "in_words",
     "named_in",
     "parameter",
     "parameters",

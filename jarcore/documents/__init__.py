@@ -1,11 +1,11 @@
-"""The open documents: models, reading, merging. Imports only jarcore.data."""
+"""The open documents: models, the door, tolerant reading, patches, merging. Imports only jarcore.data."""
 
 from jarcore.documents.door import LARGEST_BYTES, NotAFormula, formula_object, parse
 from jarcore.documents.evaluation import Evaluation
 from jarcore.documents.formula import Formula
 from jarcore.documents.merge import Merge, merge
 from jarcore.documents.notices import Notice, notice
-from jarcore.documents.reading import read_formula
+from jarcore.documents.tolerant import read_formula
 
 __all__ = [
     "LARGEST_BYTES",

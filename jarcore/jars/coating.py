@@ -4,9 +4,9 @@ Only the pick-up is eaten. It follows the surface; what is set out has a tray th
 """
 
 from jarcore.data import parameter, parameters, rows
+from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Coat, Contents
-from jarcore.jars.fish import MeasuredFish
-from jarcore.jars.quantities import Quantities
+from jarcore.reading import Quantities
 
 COATS = ("dredge", "wash", "crumb", "batter")
 WHEAT = "wheat-flour"

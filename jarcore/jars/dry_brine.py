@@ -2,15 +2,15 @@
 
 import math
 
-from jarcore.data import parameter
+from jarcore.data import in_words, parameter
 from jarcore.documents.formula import Method
+from jarcore.fish import MeasuredFish
 from jarcore.flesh import dry_salt_uptake_pct, firmed_depth_mm, rinse_factor, salt_diffusivity
 from jarcore.flesh.diffusion import centre_of_dose
 from jarcore.jars.contents import Contents
-from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import Standing
-from jarcore.jars.quantities import Quantities
-from jarcore.jars.window import Limit, Span, cap, in_words
+from jarcore.jars.window import Limit, Span, cap
+from jarcore.reading import Quantities
 
 STAGES = ("early", "best_from", "best_to", "late")
 

@@ -4,12 +4,12 @@ from collections.abc import Callable, Iterator, Mapping
 
 from jarcore.data import Ingredient
 from jarcore.documents.evaluation import Window
+from jarcore.fish import MeasuredFish
 from jarcore.jars import dry_brine, liquid, surface
 from jarcore.jars.contents import Contents, in_jar
-from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import Standing
-from jarcore.jars.quantities import Quantities
 from jarcore.jars.window import Limit, Span, tightest, window_of
+from jarcore.reading import Quantities
 
 SpanOf = Callable[[Contents, MeasuredFish, Standing, Quantities], Span | None]
 LIQUIDS = ("marinade", "wet_brine", "soak")

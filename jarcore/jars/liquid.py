@@ -7,15 +7,15 @@ from functools import cache, lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from jarcore.data import parameter
+from jarcore.data import in_words, parameter
 from jarcore.documents.evaluation import Move
-from jarcore.flesh import AcidFront, Piece, acid_front, bath_salt_g, film_time, salt_diffusivity, turned_share
+from jarcore.fish import MeasuredFish, Piece, turned_share
+from jarcore.flesh import AcidFront, acid_front, bath_salt_g, film_time, salt_diffusivity
 from jarcore.flesh.engine import salt_profile
 from jarcore.jars.contents import Contents
-from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import Standing, contact_share
-from jarcore.jars.quantities import Quantities
-from jarcore.jars.window import NEVER, Limit, Span, cap, in_words
+from jarcore.jars.window import NEVER, Limit, Span, cap
+from jarcore.reading import Quantities
 from jarcore.substances import Solution
 
 STAGES = ("early", "best_from", "best_to", "late")

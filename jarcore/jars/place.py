@@ -4,9 +4,9 @@ from dataclasses import dataclass
 
 from jarcore.data import parameter
 from jarcore.documents.formula import Jar, Method
+from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
-from jarcore.jars.fish import MeasuredFish
-from jarcore.jars.quantities import Quantities
+from jarcore.reading import Quantities
 
 # What a place is taken to have when its temperature is not stated [degC].
 PLACES = {"chiller": 4.0, "ice": 1.0, "counter": 20.0}

@@ -6,14 +6,14 @@ from dataclasses import astuple, dataclass, replace
 
 from jarcore.data import parameter
 from jarcore.documents.formula import Method
+from jarcore.fish import MeasuredFish
 from jarcore.flesh import rinse_factor
 from jarcore.jars import dry_brine, liquid
 from jarcore.jars.coating import COATS, coat_of
 from jarcore.jars.contents import Coat, Contents
-from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.kinds import LIQUIDS, sizes_in
 from jarcore.jars.place import Standing
-from jarcore.jars.quantities import Quantities
+from jarcore.reading import Quantities
 
 EATEN_BY_DEFAULT = ("dry_brine", "rub", "dredge", "wash", "crumb", "batter", "filling", "finish")
 # Kinds whose salt lies dry on the face until the flesh has drawn it in.

@@ -2,13 +2,13 @@
 
 from jarcore.data import parameter, rows
 from jarcore.documents.formula import Method
+from jarcore.fish import MeasuredFish
 from jarcore.jars import dry_brine
 from jarcore.jars.coating import cavity_ml
 from jarcore.jars.contents import Contents
-from jarcore.jars.fish import MeasuredFish
 from jarcore.jars.place import Standing
-from jarcore.jars.quantities import Quantities
 from jarcore.jars.window import Limit, Span, cap
+from jarcore.reading import Quantities
 
 
 def span_of(contents: Contents, fish: MeasuredFish, standing: Standing, read: Quantities) -> Span | None:

@@ -4,9 +4,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from jarcore.data import Pantry, parameter
+from jarcore.documents import Formula
 from jarcore.documents.evaluation import Window
-from jarcore.documents.formula import Cook, Diner, Formula
-from jarcore.jars import CONTACT_KINDS, Clock, Contents, MeasuredFish, Quantities, Standing
+from jarcore.documents.formula import Cook, Diner
+from jarcore.fish import Clock, MeasuredFish
+from jarcore.jars import CONTACT_KINDS, Contents, Standing
+from jarcore.reading import Quantities
 
 # A hit of a rule: code, path, and words that fit this formula better than the table's (or None).
 Hit = tuple[str, str, str | None]

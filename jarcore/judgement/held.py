@@ -3,10 +3,11 @@
 from collections.abc import Sequence
 
 from jarcore.data import ALLERGENS, avoided_by, named_in
-from jarcore.documents.formula import Formula, Side
+from jarcore.documents import Formula
+from jarcore.documents.formula import Side
 from jarcore.jars import Contents
-from jarcore.jars.basis import Spec
 from jarcore.jars.contents import held_by
+from jarcore.jars.weighing import Spec
 
 ALWAYS_PRESENT = "fish"
 

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from jarcore.data import avoided_by, bare, parameter, rows
 from jarcore.jars import Contents
-from jarcore.jars.basis import Spec
+from jarcore.jars.weighing import Spec
 from jarcore.judgement.case import CHILDREN, Case, Hit
 from jarcore.judgement.held import held_in, side_holds, tells
 

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import codes, parameter
-from jarcore.jars import in_words, untimed_for_want_of
+from jarcore.data import codes, in_words, parameter
+from jarcore.jars import untimed_for_want_of
 from jarcore.judgement.case import SMALL_CHILDREN, Case, Hit
 
 BY_FLAG = {

@@ -3,7 +3,8 @@
 from collections.abc import Iterator
 
 from jarcore.data import parameter
-from jarcore.jars import CONTACT_KINDS, FRIED, too_hot, too_little
+from jarcore.heat import FRIED, too_hot, too_little
+from jarcore.jars import CONTACT_KINDS
 from jarcore.judgement.case import Case, Hit
 
 

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import AROMATIC, Ingredient, parameter
-from jarcore.jars import COATS, LIQUIDS, Contents, Standing, in_words
+from jarcore.data import AROMATIC, Ingredient, in_words, parameter
+from jarcore.jars import COATS, LIQUIDS, Contents, Standing
 from jarcore.judgement.case import Case, Hit
 from jarcore.judgement.held import tells
 

@@ -11,12 +11,12 @@ from ninja import NinjaAPI
 from pydantic import TypeAdapter
 from pydantic.json_schema import models_json_schema
 
-from jarcore import bench
+from jarcore import questions
 from jarcore.documents import Evaluation, Formula
 
 ANSWERS = (
-    Evaluation, bench.Profiles, bench.Comparison, bench.Phrase, bench.Rewriting, bench.Swap, bench.Question, bench.Explanation,
-    bench.Windows, bench.Curve, bench.Fit,
+    Evaluation, questions.Profiles, questions.Comparison, questions.Phrase, questions.Rewriting, questions.Swap, questions.Question, questions.Explanation,
+    questions.Windows, questions.Curve, questions.Fit,
 )  # fmt: skip
 PATCH = {"type": "array", "items": {"type": "object", "additionalProperties": True}}
 REF = "#/components/schemas/{model}"

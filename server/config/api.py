@@ -6,8 +6,8 @@ from server.accounts.api import router as session
 from server.common.answers import JarAPI
 from server.common.problems import register
 from server.formulas.api import router as formulas
-from server.formulas.questions import router as questions
 from server.pantry.api import router as pantry
+from server.questions.api import router as questions
 
 api = JarAPI(title="Jar Table", version="1", auth=SessionAuth(), docs_url=None)
 register(api)

@@ -5,9 +5,9 @@ from typing import Any
 
 from django.db import transaction
 
-from jarcore.bench import evaluate
 from jarcore.data import FAULT, codes
 from jarcore.documents import Evaluation, formula_object, merge, parse
+from jarcore.formula import evaluate
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
 from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing

@@ -5,7 +5,7 @@ import json
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from jarcore.bench import evaluate
+from jarcore.formula import evaluate
 from server.formulas.models import FormulaVersion
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize

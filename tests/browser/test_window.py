@@ -3,7 +3,7 @@
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from jarcore.bench import evaluate
+from jarcore.formula import evaluate
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
 from tests.browser.pages.window import WindowPage

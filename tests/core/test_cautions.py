@@ -4,8 +4,8 @@ import json
 from typing import Any
 from unittest import TestCase
 
-from jarcore.bench import evaluate
 from jarcore.data import codes
+from jarcore.formula import evaluate
 from tests.core import cases
 from tests.core.cases import changed, zander
 

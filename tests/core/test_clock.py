@@ -6,7 +6,8 @@ from unittest import TestCase
 import numpy as np
 from scipy.integrate import solve_ivp
 
-from jarcore.bench import evaluate, profiles
+from jarcore.formula import evaluate
+from jarcore.questions import profiles
 from tests.core import cases
 from tests.core.cases import changed, zander
 

@@ -3,8 +3,8 @@
 import json
 from unittest import TestCase
 
-from jarcore.bench import evaluate
 from jarcore.documents import NotAFormula, formula_object, merge, parse
+from jarcore.formula import evaluate
 from tests.core import cases
 
 

@@ -19,10 +19,10 @@ from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
 import jarcore
-from jarcore.bench import evaluate
 from jarcore.data import codes, default_pantry
 from jarcore.documents import Evaluation
 from jarcore.documents.formula import Kind
+from jarcore.formula import evaluate
 from tests.core import cases
 from tests.core.cases import changed, citrus_chunks_counter, example, zander
 

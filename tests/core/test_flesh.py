@@ -8,19 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jarcore.data import default_pantry
-from jarcore.flesh import (
-    acid_front,
-    bath_salt_g,
-    measure_piece,
-    outline,
-    rinse_factor,
-    round_fish_thickness_mm,
-    section,
-    turned_share,
-)
+from jarcore.fish import measure_piece, outline, round_fish_thickness_mm, section, turned_share
+from jarcore.flesh import acid_front, bath_salt_g, rinse_factor
 from jarcore.flesh.diffusion import bath_uptake, centre_of_dose, uptake, uptakes
 from jarcore.flesh.engine import chain, face_link, graded_widths, salt_profile, slab_links
-from jarcore.flesh.heat import Heat, Slab, batch_kg, oil_drop_c, rod_seconds
+from jarcore.heat.core import Heat, Slab, batch_kg, oil_drop_c, rod_seconds
 from jarcore.substances import Solution
 
 QUICK = settings(max_examples=60, deadline=None, derandomize=True)

@@ -6,9 +6,10 @@ from itertools import pairwise
 from typing import Any
 from unittest import TestCase
 
-from jarcore.bench import evaluate, profiles
 from jarcore.data import ALLERGENS, BadPantry, avoided_by, default_pantry, named_in, with_rows
 from jarcore.flesh.diffusion import box_uptake
+from jarcore.formula import evaluate
+from jarcore.questions import profiles
 from tests.core import cases
 from tests.core.cases import changed, zander
 

@@ -8,7 +8,7 @@ from unittest import TestCase
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from jarcore.bench import evaluate
+from jarcore.formula import evaluate
 from tests.core import cases
 from tests.core.cases import changed, zander
 from tests.core.test_random import RANDOM, formulas

@@ -6,25 +6,18 @@ from unittest import TestCase
 import numpy as np
 from scipy.integrate import solve_ivp
 
-from jarcore.bench import evaluate
 from jarcore.data import default_pantry, parameter
 from jarcore.documents.formula import Cook
-from jarcore.flesh import (
-    acid_front,
-    bath_salt_g,
-    diffusion,
-    dry_salt_uptake_pct,
-    measure_piece,
-    rinse_factor,
-    salt_diffusivity,
-    turned_share,
-)
+from jarcore.fish import measure_piece, turned_share
+from jarcore.flesh import acid_front, bath_salt_g, diffusion, dry_salt_uptake_pct, rinse_factor, salt_diffusivity
 from jarcore.flesh.acid_front import speed_number
 from jarcore.flesh.engine import salt_profile
-from jarcore.flesh.heat import Slab, time_to_core
 from jarcore.flesh.temperature import slowing
-from jarcore.jars import Quantities, heat_for
-from jarcore.substances import Solution, celsius, factor, solution
+from jarcore.formula import evaluate
+from jarcore.heat import heat_for
+from jarcore.heat.core import Slab, time_to_core
+from jarcore.reading import Quantities, celsius, factor
+from jarcore.substances import Solution, solution
 from jarcore.substances.acidity import ACIDS, pkas
 from tests.core import cases
 

@@ -8,9 +8,10 @@ import jsonpatch
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jarcore.bench import compare, evaluate, explain, read_line, rewrite, scale, schools_of, swaps
-from jarcore.bench.phrases import read_phrase
 from jarcore.data import default_pantry, schools, shelf
+from jarcore.formula import evaluate
+from jarcore.questions import compare, explain, read_line, rewrite, scale, schools_of, swaps
+from jarcore.questions.read_line import read_phrase
 from tests.core import cases
 from tests.core.cases import changed, zander
 

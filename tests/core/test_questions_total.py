@@ -10,7 +10,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
-from jarcore import bench
+from jarcore import questions
 from jarcore.data import default_pantry
 from tests.core import test_total
 from tests.core.test_total import ANYTHING, DOCUMENTS, WAYS
@@ -18,19 +18,19 @@ from tests.core.test_total import ANYTHING, DOCUMENTS, WAYS
 PANTRY = default_pantry()
 ZANDER = DOCUMENTS[-1]
 QUESTIONS: dict[str, tuple[Any, Callable[[dict[str, Any]], Any]]] = {
-    "compare": (bench.Comparison, lambda d: bench.compare(d, ZANDER)),
-    "compare back": (bench.Comparison, lambda d: bench.compare(ZANDER, d)),
-    "read a line": (bench.Phrase, lambda d: bench.read_line(d, 0, "3:1 oil to lemon juice", PANTRY)),
-    "rewrite unit": (bench.Rewriting, lambda d: bench.rewrite(d, 0, 0, "tsp", None)),
-    "rewrite basis": (bench.Rewriting, lambda d: bench.rewrite(d, 0, 1, None, "line")),
-    "swaps": (list[bench.Swap], lambda d: bench.swaps(d, 0, 0)),
-    "schools": (list[bench.Question], bench.schools_of),
-    "scale": (list[dict[str, Any]], lambda d: bench.scale(d, servings=17)),
-    "explain": (bench.Explanation | None, lambda d: bench.explain(d, "salt_g_per_serving", 0)),
-    "explain the window": (bench.Explanation | None, lambda d: bench.explain(d, "window", 0)),
-    "windows": (bench.Windows, lambda d: bench.windows(d, 0)),
-    "curve": (bench.Curve | None, lambda d: bench.curve(d, 0, "dose")),
-    "fits": (list[bench.Fit], lambda d: bench.fits(d, 0, 20.0)),
+    "compare": (questions.Comparison, lambda d: questions.compare(d, ZANDER)),
+    "compare back": (questions.Comparison, lambda d: questions.compare(ZANDER, d)),
+    "read a line": (questions.Phrase, lambda d: questions.read_line(d, 0, "3:1 oil to lemon juice", PANTRY)),
+    "rewrite unit": (questions.Rewriting, lambda d: questions.rewrite(d, 0, 0, "tsp", None)),
+    "rewrite basis": (questions.Rewriting, lambda d: questions.rewrite(d, 0, 1, None, "line")),
+    "swaps": (list[questions.Swap], lambda d: questions.swaps(d, 0, 0)),
+    "schools": (list[questions.Question], questions.schools_of),
+    "scale": (list[dict[str, Any]], lambda d: questions.scale(d, servings=17)),
+    "explain": (questions.Explanation | None, lambda d: questions.explain(d, "salt_g_per_serving", 0)),
+    "explain the window": (questions.Explanation | None, lambda d: questions.explain(d, "window", 0)),
+    "windows": (questions.Windows, lambda d: questions.windows(d, 0)),
+    "curve": (questions.Curve | None, lambda d: questions.curve(d, 0, "dose")),
+    "fits": (list[questions.Fit], lambda d: questions.fits(d, 0, 20.0)),
 }
 
 

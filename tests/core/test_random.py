@@ -11,10 +11,11 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
-from jarcore.bench import compare, evaluate, profiles, rewrite, scale
 from jarcore.data import default_pantry
 from jarcore.documents import Evaluation
 from jarcore.documents.formula import Kind
+from jarcore.formula import evaluate
+from jarcore.questions import compare, profiles, rewrite, scale
 
 PANTRY = default_pantry()
 EVALUATION = TypeAdapter(Evaluation)

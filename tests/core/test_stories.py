@@ -4,9 +4,9 @@ import json
 from typing import Any
 from unittest import TestCase
 
-from jarcore.bench import evaluate
 from jarcore.data import default_pantry
-from jarcore.substances import kitchen_measure
+from jarcore.formula import evaluate
+from jarcore.reading import kitchen_measure
 from tests.core import cases
 from tests.core.cases import changed, citrus_chunks_counter, one_jar, zander
 from tests.core.test_evaluate import WINDOW, window

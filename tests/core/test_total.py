@@ -10,8 +10,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
-from jarcore.bench import Profiles, evaluate, profiles
 from jarcore.documents import Evaluation, formula_object, parse
+from jarcore.formula import evaluate
+from jarcore.questions import Profiles, profiles
 from tests.core.cases import ROOT
 
 DEMO = sorted((ROOT / "server/demo/formulas").glob("*.jar.json")) + sorted((ROOT / "examples").glob("*.jar.json"))

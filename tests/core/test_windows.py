@@ -12,11 +12,13 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 from scipy.special import erfc
 
-from jarcore.bench import AXES, curve, evaluate, fits, profiles, windows
 from jarcore.data import default_pantry
-from jarcore.flesh import measure_piece, rinse_factor
+from jarcore.fish import measure_piece
+from jarcore.flesh import rinse_factor
 from jarcore.flesh.engine import graded_widths
 from jarcore.flesh.resting import rested_profile
+from jarcore.formula import evaluate
+from jarcore.questions import AXES, curve, fits, profiles, windows
 from tests.core import cases
 from tests.core.cases import changed, example, zander
 from tests.core.test_questions import demo

@@ -1,6 +1,6 @@
 """Questions over HTTP: answered as in the core, refused with a place; a kitchen's own Shelf."""
 
-from jarcore.bench import compare, scale
+from jarcore.questions import compare, scale
 from server.accounts.models import Role
 from server.pantry.models import ShelfJar
 from tests.core.cases import changed, zander

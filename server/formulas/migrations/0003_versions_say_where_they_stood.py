@@ -32,7 +32,7 @@ COLUMNS = ("title", "species", "kinds", "tags", "card", "search_text")
 
 def judge(apps: Any, _schema: Any) -> None:
     """Where each version stands, and the card of each formula, made anew."""
-    from jarcore.bench import evaluate
+    from jarcore.formula import evaluate
     from server.formulas.services import fill_columns
 
     versions = apps.get_model("formulas", "FormulaVersion").objects

@@ -8,10 +8,11 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 from pydantic import TypeAdapter
 
-from jarcore.bench import Profiles, evaluate
 from jarcore.data import rows
 from jarcore.documents import Evaluation
 from jarcore.documents.formula import formula_schema
+from jarcore.formula import evaluate
+from jarcore.questions import Profiles
 from server.config.api import api
 
 EXAMPLE = Path("examples/zander-caraway.jar.json")

@@ -1,0 +1,212 @@
+"""What is read of a jar: each line as shown, the readings of the whole, how they stand to their targets."""
+
+from collections.abc import Mapping, Sequence
+from functools import cache, lru_cache
+
+from jarcore.data import AROMATIC, Ingredient, parameter, rows
+from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
+from jarcore.documents.formula import Line, Target
+from jarcore.fish import MeasuredFish
+from jarcore.jars.contents import Coat, Contents
+from jarcore.reading import Quantities, dimension, kitchen_measure
+from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, solution
+
+# Readings that carry a range when an amount was written as one.
+RANGED = ("mass_g", "salt_pct", "salt_pct_of_fish", "sugar_pct", "acid_pct_citric", "ph", "sodium_mg")
+
+
+def spread(middle: float | None, others: Sequence[float | None]) -> Range | None:
+    """[low, high] over variants of a number, or None when they do not differ."""
+    if not others:
+        return None
+    known = [value for value in (middle, *others) if value is not None]
+    if middle is None or not known or max(known) == min(known):
+        return None
+    return [min(known), max(known)]
+
+
+NOTHING: tuple[float | None, ...] = (None,) * 5
+
+
+@lru_cache(maxsize=2048)
+def meq_per_g(ingredient: Ingredient) -> float:
+    """Titratable acid of a gram [meq]: it grows with the mass, so one balance serves for all."""
+    sour = solution([(ingredient, 1000.0)]) if ingredient.acid_g > 0 else None
+    return sour.titratable_meq() / 1000 if sour else 0.0
+
+
+def _brings(ingredient: Ingredient, mass: float) -> tuple[float | None, ...]:
+    """Volume [ml], salt [g], sugar [g], titratable acid [meq] and oil [g] of one line."""
+    share = mass / 100
+    oil = 0.0 if ingredient.group == AROMATIC else ingredient.fat * share
+    meq = meq_per_g(ingredient) * mass
+    return mass / ingredient.density_g_ml, ingredient.salt * share, ingredient.sugar * share, meq, oil
+
+
+def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[LineResult]:
+    """Each line as the evaluation shows it."""
+    results = []
+    for place, (spec, mass) in enumerate(zip(contents.specs, contents.masses, strict=True)):
+        ingredient, line = spec.ingredient, spec.line
+        own = _brings(ingredient, mass) if ingredient is not None and mass is not None else NOTHING
+        result: LineResult = {
+            "id": line.id,
+            "name": ingredient.name if ingredient else None,
+            "written": written(line),
+            "mass_g": mass,
+            "volume_ml": own[0],
+            "kitchen": kitchen_measure(mass, ingredient, measures) if ingredient and mass is not None else None,
+            "share_of_fish_pct": mass / fish.edible_g * 100 if mass is not None and fish.edible_g else None,
+            "exponent": spec.exponent,
+            "as_bought": as_bought(ingredient, mass),
+            "counted": _counted(line, ingredient, mass),
+            "salt_g": own[1],
+            "sugar_g": own[2],
+            "acid_meq": own[3],
+            "oil_g": own[4],
+        }
+        ends = spread(mass, [end.masses[place] for end in contents.ends])
+        if ends:
+            result["mass_g_range"] = ends
+        results.append(result)
+    return results
+
+
+@cache
+def _bought() -> dict[str, tuple[str, str, float]]:
+    return {row["ingredient"]: (row["one"], row["many"], float(row["usable_g"])) for row in rows("as_bought")}
+
+
+def as_bought(ingredient: Ingredient | None, mass: float | None) -> str | None:
+    """What to buy for a mass [g] of what is usable, in whole ones: '3 lemons'; None for what is bought by weight."""
+    if ingredient is None or not mass or ingredient.id not in _bought():
+        return None
+    one, many, usable = _bought()[ingredient.id]
+    number = -int(-mass / usable // 1)
+    return f"{number} {one if number == 1 else many}"
+
+
+def _counted(line: Line, ingredient: Ingredient | None, mass: float | None) -> str | None:
+    unit = line.amount.unit if line.amount else None
+    if ingredient is None or mass is None or unit not in ("piece", "slice", "clove", "sprig", "pinch"):
+        return None
+    each = ingredient.unit_g(unit)
+    return f"{mass / each:.3g} {unit}" if each else None
+
+
+def written(line: Line) -> str:
+    """The amount as it was written.
+
+    >>> from jarcore.documents.formula import Amount
+    >>> written(Line(amount=Amount(low=40, high=70, unit="ml")))
+    '40–70 ml'
+    """
+    amount = line.amount
+    if amount is None or amount.unstated or amount.unit is None:
+        return "not stated"
+    unit: str = "fl oz" if amount.unit == "fl_oz" else amount.unit
+    if dimension(amount.unit) in ("count", "part") and amount.value != 1:
+        unit += "es" if unit == "pinch" else "s"
+    if amount.value is not None:
+        text = f"{amount.value:g} {unit}"
+    elif amount.low is not None and amount.high is not None:
+        text = f"{amount.low:g}–{amount.high:g} {unit}"
+    else:
+        return "not stated"
+    if line.per is not None and line.per.value is not None and line.basis == "fish" and amount.unit != "%":
+        text += f" per {line.per.value:g} {line.per.unit or ''}".rstrip()
+    return text
+
+
+def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) -> dict[str, float | None]:
+    """Readings that are shares of the jar or of the fish."""
+    per_cent = 100 / whole.mass_g if whole.mass_g else None
+    of_fish = 100 / fish.edible_g if fish.edible_g else None
+    sour = aqueous is not None and whole.acid_g > 0
+    meq = aqueous.titratable_meq() if aqueous and sour else 0.0
+
+    def share(grams: float) -> float | None:
+        return None if per_cent is None else grams * per_cent
+
+    return {
+        "mass_g": whole.mass_g,
+        "sodium_mg": whole.sodium_mg,
+        "salt_pct": share(whole.salt_g),
+        "salt_pct_of_fish": None if of_fish is None else whole.salt_g * of_fish,
+        "sugar_pct": share(whole.sugar_g),
+        "acid_pct_citric": share(meq / 1000 * parameter("citric_per_equivalent")) if sour else None,
+        "acid_pct_acetic": share(meq / 1000 * parameter("acetic_per_equivalent")) if sour else None,
+        "acid_meq_per_kg_fish": None if of_fish is None else meq * of_fish * 10,
+        "ph": aqueous.ph() if aqueous and sour else None,
+        "alcohol_pct_volume": whole.alcohol_g / ALCOHOL_DENSITY / whole.volume_ml * 100 if whole.volume_ml else None,
+        "water_pct": share(whole.water_g),
+        "oil_pct": share(whole.oil_g),
+        "starch_pct": share(whole.starch_g),
+        "aromatics_pct": share(whole.aromatics_g),
+    }
+
+
+def reading_of(
+    contents: Contents, fish: MeasuredFish, coat: Coat | None, goes_in_pct: float | None, read: Quantities
+) -> Reading:
+    """The readings of a whole jar as made, with ranges where amounts were written as ranges.
+
+    COAT is what a coating takes; other kinds are set out and picked up whole. GOES_IN_PCT is given where skin keeps
+    salt out [g per 100 g fish]: a target of salt is held against that, not against what lies on the skin.
+    """
+    whole = contents.composition
+    shares = _shares(whole, contents.aqueous, fish)
+    sour_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.sour)
+    oil_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.phase == "oil")
+    reading: Reading = {
+        **shares,  # type: ignore[typeddict-item]
+        "complete": contents.complete and bool(contents.specs),
+        "volume_ml": whole.volume_ml,
+        "oil_to_acid_volume": oil_ml / sour_ml if sour_ml else None,
+        "set_out_g": coat.set_out_g if coat else whole.mass_g,
+        "pick_up_g": coat.pick_up_g if coat else whole.mass_g,
+        "discard_g": coat.discard_g if coat else 0.0,
+        "coverage_g_per_100cm2": whole.mass_g / fish.surface_cm2 * 100 if fish.surface_cm2 else None,
+        "hydration_pct": coat.hydration_pct if coat else None,
+        "flow": coat.flow if coat else None,
+        "cost": None,
+        "allergens": contents.allergens(),
+        "strata": [{"component": name, "mass_g": mass, "volume_ml": volume} for name, mass, volume in whole.strata()],
+        "targets": {},
+    }
+    if coat and coat.low_g < coat.high_g and coat.pick_up_g:
+        reading["pick_up_g_range"] = [coat.low_g, coat.high_g]
+    others = [_shares(end.composition, end.aqueous, fish) for end in contents.ends]
+    for name in RANGED:
+        ends = spread(shares[name], [other[name] for other in others])
+        if ends:
+            reading[f"{name}_range"] = ends  # type: ignore[literal-required]
+    held = reading if goes_in_pct is None else {**reading, "salt_pct_of_fish": goes_in_pct}
+    reading["targets"] = target_states(contents.jar.targets or {}, held, f"{contents.path}/targets", read)
+    return reading
+
+
+def target_states(
+    targets: Mapping[str, Target], values: Mapping[str, object], path: str, read: Quantities
+) -> dict[str, TargetState]:
+    """How each reading stands to its target. A single value is met within a fiftieth of itself."""
+    states: dict[str, TargetState] = {}
+    for name, target in targets.items():
+        value = values.get(name)
+        if not isinstance(value, float | int) or isinstance(value, bool):
+            read.say(
+                "not-modelled", f"{path}/{name}", f"There is no reading “{name[:40]}” to hold this target against."
+            )
+            continue
+        slack = abs(target.value) / 50 if target.value is not None else 0.0
+        low = target.min if target.min is not None else (None if target.value is None else target.value - slack)
+        high = target.max if target.max is not None else (None if target.value is None else target.value + slack)
+        if low is not None and value < low:
+            aim = target.value if target.value is not None else low
+            states[name] = {"state": "under", "by": aim - value, "held": value}
+        elif high is not None and value > high:
+            aim = target.value if target.value is not None else high
+            states[name] = {"state": "over", "by": value - aim, "held": value}
+        else:
+            states[name] = {"state": "in", "by": 0.0, "held": value}
+    return states

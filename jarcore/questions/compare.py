@@ -1,0 +1,149 @@
+"""What a change changes: two documents evaluated, and the differences that a cook decides by."""
+
+from collections.abc import Iterator, Mapping
+from typing import Any, Literal
+
+from typing_extensions import TypedDict
+
+from jarcore.data import Pantry, Species, default_pantry
+from jarcore.documents import Evaluation
+from jarcore.formula import evaluate
+from jarcore.questions.growth import Growth, growth_of
+
+Group = Literal["fish", "jar", "window", "cook", "ledger", "caution", "allergen", "advice"]
+# Smaller changes than this share of the larger value are no difference.
+NOTHING = 1e-6
+READINGS = (
+    ("salt_pct_of_fish", "Salt, of the fish", "%"),
+    ("acid_pct_citric", "Acid, as citric", "%"),
+    ("ph", "pH", ""),
+    ("sugar_pct", "Sugar, of the jar", "%"),
+    ("oil_to_acid_volume", "Oil to acid, by volume", ": 1"),
+    ("mass_g", "The whole jar", "g"),
+)
+COATING = (("set_out_g", "To set out", "g"), ("pick_up_g", "Stays on the fish", "g"))
+TIMES = (("best_from_min", "Best from"), ("best_to_min", "Best to"), ("latest_min", "Latest"))
+PLATE = (
+    ("salt_g_per_serving", "Salt a serving", "g"),
+    ("sodium_mg_per_serving", "Sodium a serving", "mg"),
+    ("salt_pct_of_edible", "Salt of the fish, with its own", "%"),
+)
+# Notices that give advice; the others only say what is missing, which the cook sees where it is missing.
+ADVICE = (
+    "outside-model", "will-not-even-out", "colder-is-slower", "salt-high", "defer-salt", "second-salting", "cavity-full",
+    "first-fry-short", "flow-off", "suggest-slashes", "pieces-servings", "ambiguous-species", "no-acid-effect",
+    "assumed", "weighed-as", "skin-closed", "unlike-pieces", "window-unknown", "window-stopped",
+)  # fmt: skip
+
+
+class Difference(TypedDict):
+    """One thing that is otherwise afterwards; numbers in `unit`, words as they are, None where it is not there."""
+
+    group: Group
+    what: str
+    before: float | str | None
+    after: float | str | None
+    unit: str
+
+
+class Comparison(TypedDict):
+    """All differences, what grew and why, and whether the formula is ready afterwards."""
+
+    differences: list[Difference]
+    growth: Growth
+    ready: bool
+
+
+def compare(before: Mapping[str, Any], after: Mapping[str, Any], pantry: Pantry | None = None) -> Comparison:
+    """What is otherwise in the document AFTER than in BEFORE, jar by jar (by id), in the order of the Bench."""
+    stock = pantry or default_pantry()
+    old, new = evaluate(before, stock), evaluate(after, stock)
+    differences = [
+        *_fish(before, after, old, new, stock),
+        *_jars(after, old, new),
+        *_changed("cook", (("core_c", "Core target", "degC"), ("minutes", "In the heat", "min"), ("rest_minutes", "Rest", "min")), old["cook"], new["cook"]),
+        *_changed("ledger", PLATE, old["ledger"], new["ledger"]),
+        *_words("caution", *({c["text"]: c["grade"] for c in one["cautions"]} for one in (old, new))),
+        *_words("allergen", *(dict.fromkeys(one["allergens"], "present") for one in (old, new))),
+        *_words("advice", *({n["text"]: "advice" for n in one["notices"] if n["code"] in ADVICE} for one in (old, new))),
+    ]  # fmt: skip
+    return {"differences": differences, "growth": growth_of(after, old, new), "ready": new["ready"]}
+
+
+def _fish(
+    before: Mapping[str, Any], after: Mapping[str, Any], old: Evaluation, new: Evaluation, pantry: Pantry
+) -> Iterator[Difference]:
+    kinds = [_species(document, pantry) for document in (before, after)]
+    for field, what in (("name", "Fish"), ("fat_class", "Fat"), ("firmness", "Flesh"), ("mercury", "Mercury class")):
+        was, now = (getattr(kind, field) if kind else None for kind in kinds)
+        if was != now:
+            yield {"group": "fish", "what": what, "before": was, "after": now, "unit": ""}
+    yield from _words("fish", *({_flag(flag): "yes" for flag in (kind.flags if kind else ())} for kind in kinds))
+    measures = (("edible_g", "Edible weight", "g"), ("whole_pieces", "Pieces", ""), ("thickness_mm", "Thickness", "mm"), ("surface_cm2", "Surface", "cm2"))  # fmt: skip
+    yield from _changed("fish", measures, old["fish"], new["fish"])
+
+
+def _flag(flag: str) -> str:
+    return f"{flag.replace('-', ' ').capitalize()} to be reckoned with"
+
+
+def _species(document: Mapping[str, Any], pantry: Pantry) -> Species | None:
+    fish = document.get("fish")
+    name = fish.get("species") if isinstance(fish, Mapping) else None
+    return pantry.species.get(name) if isinstance(name, str) else None
+
+
+def _jars(after: Mapping[str, Any], old: Evaluation, new: Evaluation) -> Iterator[Difference]:
+    known = {jar["id"]: jar for jar in old["jars"] if jar["id"]}
+    for place, jar in enumerate(new["jars"]):
+        name = jar_name(after, place)
+        was = known.get(jar["id"] or "")
+        if was is None:
+            yield {"group": "jar", "what": name, "before": None, "after": "a new jar", "unit": ""}
+            continue
+        coated = jar["reading"]["set_out_g"] != jar["reading"]["pick_up_g"]
+        for one in _changed("jar", (*READINGS, *COATING) if coated else READINGS, was["reading"], jar["reading"]):
+            yield {**one, "what": f"{one['what']} — {name}"}
+        for one in _window(was["window"], jar["window"]):
+            yield {**one, "what": f"{one['what']} — {name}"}
+    kept = {jar["id"] for jar in new["jars"]}
+    for place, jar in enumerate(old["jars"]):
+        if jar["id"] and jar["id"] not in kept:
+            yield {"group": "jar", "what": f"Jar {place + 1}", "before": "there", "after": None, "unit": ""}
+
+
+def jar_name(document: Mapping[str, Any], place: int) -> str:
+    """What a jar is called, or its place."""
+    jars = document.get("jars")
+    jar = jars[place] if isinstance(jars, list) and place < len(jars) else None
+    name = jar.get("name") if isinstance(jar, Mapping) else None
+    return name if isinstance(name, str) and name else f"jar {place + 1}"
+
+
+def _window(was: Any, now: Any) -> Iterator[Difference]:
+    if was is None or now is None:
+        if (was is None) != (now is None):
+            said = [None if one is None else "timed" for one in (was, now)]
+            yield {"group": "window", "what": "Window", "before": said[0], "after": said[1], "unit": ""}
+        return
+    yield from _changed("window", tuple((key, what, "min") for key, what in TIMES), was, now)
+    if was["binding"] != now["binding"]:
+        yield {"group": "window", "what": "What limits it", "before": was["binding"], "after": now["binding"], "unit": ""}  # fmt: skip
+
+
+def _changed(
+    group: Group, fields: tuple[tuple[str, str, str], ...], old: Mapping[str, Any], new: Mapping[str, Any]
+) -> Iterator[Difference]:
+    for key, what, unit in fields:
+        was, now = old[key], new[key]
+        if was is None and now is None:
+            continue
+        if was is not None and now is not None and abs(was - now) <= NOTHING * max(abs(was), abs(now)):
+            continue
+        yield {"group": group, "what": what, "before": was, "after": now, "unit": unit}
+
+
+def _words(group: Group, old: Mapping[str, str], new: Mapping[str, str]) -> Iterator[Difference]:
+    for text in [*old, *(text for text in new if text not in old)]:
+        if old.get(text) != new.get(text):
+            yield {"group": group, "what": text, "before": old.get(text), "after": new.get(text), "unit": ""}

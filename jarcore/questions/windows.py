@@ -1,0 +1,275 @@
+"""One jar over several cuts and temperatures, as curves over one thing, what moves its window, and what fits a time."""
+
+from collections.abc import Callable, Iterator, Mapping
+from typing import Any, Literal
+
+import numpy as np
+from typing_extensions import TypedDict
+
+from jarcore.data import Pantry, in_words, rows
+from jarcore.documents.evaluation import Window
+from jarcore.documents.patches import Patch, put, put_below, tidy
+from jarcore.questions.variants import FAT_CLASSES, Base, base_of, of_fat, window_of, with_dose, with_fish, with_method
+
+TEMPERATURES = (0.0, 4.0, 8.0, 14.0, 20.0)
+Over = Literal["thickness", "dose", "acid", "salt", "temperature"]
+THICKNESSES = tuple(range(4, 51, 2))
+DOSES = (0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875, 1.0, 1.25, 1.5, 1.75, 2.0, 2.5, 3.0)
+AXES: Mapping[str, tuple[str, str, tuple[float, ...]]] = {
+    "thickness": ("thickness of the piece", "mm", THICKNESSES),
+    "dose": ("all of the jar, times as much", "times", DOSES),
+    "acid": ("what is sour in it, times as much", "times", DOSES),
+    "salt": ("plain salt in it, times as much", "times", DOSES),
+    "temperature": ("temperature where it stands", "degC", tuple(float(t) for t in range(0, 25, 2))),
+}
+
+
+class Bar(TypedDict):
+    """One window among aligned ones; `label` says of what, `now` whether it is the formula as it is."""
+
+    label: str
+    thickness_mm: float | None
+    celsius: float | None
+    now: bool
+    window: Window | None
+
+
+class Curve(TypedDict):
+    """The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula stands."""
+
+    over: str
+    label: str
+    unit: str
+    now: float | None
+    x: list[float]
+    earliest_min: list[float | None]
+    best_from_min: list[float | None]
+    best_to_min: list[float | None]
+    latest_min: list[float | None]
+
+
+class Influence(TypedDict):
+    """How far one input moves the window: latest and best from [min] at its lower and its upper trial."""
+
+    what: str
+    lower: str
+    upper: str
+    best_from_min: list[float | None]
+    latest_min: list[float | None]
+    moves_pct: float
+
+
+class Fit(TypedDict):
+    """A way to make the window hold a wished time: words, whether it does, and a patch where one would do it."""
+
+    what: str
+    fits: bool
+    text: str
+    patch: Patch | None
+
+
+class Windows(TypedDict):
+    """All that the Window screen lays side by side for one jar."""
+
+    by_cut: list[Bar]
+    by_temperature: list[Bar]
+    influences: list[Influence]
+
+
+def windows(document: Mapping[str, Any], jar: int, pantry: Pantry | None = None) -> Windows:
+    """The jar's window over cuts and temperatures, and what moves it most; empty where the jar is not timed."""
+    base = base_of(document, jar, pantry)
+    if not base.there:
+        return {"by_cut": [], "by_temperature": [], "influences": []}
+    return {
+        "by_cut": list(_by_cut(base)),
+        "by_temperature": list(_by_temperature(base)),
+        "influences": sorted(_influences(base), key=lambda one: -one["moves_pct"]),
+    }
+
+
+def _by_cut(base: Base) -> Iterator[Bar]:
+    """The same weight of fish in other cuts of usual size; what the jar holds for the fish stays."""
+    piece, window = base.ready.fish.piece, base.ready.windows[base.jar]
+    own = base.ready.fish.cut.name if base.ready.fish.cut else "This cut"
+    yield {"label": f"{own}, as it is", "thickness_mm": piece.thickness_mm if piece else None, "celsius": None, "now": True, "window": window}  # fmt: skip
+    for row in rows("typical_pieces"):
+        grams, mm = float(row["grams"]), float(row["thickness_mm"])
+        pieces = max(1, round((base.ready.fish.edible_g or grams) / grams))
+        weight = {"value": base.ready.fish.edible_g, "unit": "g", "basis": "edible"}
+        slashes = {"per_side": int(row["per_side"]), "depth": "half"}
+        changed = with_fish(
+            base, cut=row["cut"].removesuffix("-skin"), pieces=pieces, weight=weight, skin=row["skin"], slashes=slashes,
+            thickness={"value": mm, "unit": "mm"}, length=None, width=None, groups=None, bone="out",
+        )  # fmt: skip
+        yield {"label": row["label"], "thickness_mm": mm, "celsius": None, "now": False, "window": window_of(base, changed)}  # fmt: skip
+
+
+def _at(base: Base, celsius: float) -> dict[str, Any]:
+    """The jar at a temperature, in the place that goes with it."""
+    place = "ice" if celsius < 2 else "chiller" if celsius <= 5 else "counter"
+    return with_method(base, place=place, place_temperature={"value": celsius, "unit": "degC"})
+
+
+def _by_temperature(base: Base) -> Iterator[Bar]:
+    now = base.ready.standings[base.jar].celsius
+    for celsius in sorted({*TEMPERATURES, now}):
+        window = base.ready.windows[base.jar] if celsius == now else window_of(base, _at(base, celsius))
+        label = f"{celsius:g} °C" + (", as it is" if celsius == now else "")
+        yield {"label": label, "thickness_mm": None, "celsius": celsius, "now": celsius == now, "window": window}
+
+
+def _varied(base: Base, over: str, x: float) -> dict[str, Any]:
+    if over == "thickness":
+        return with_fish(base, thickness={"value": x, "unit": "mm"})
+    if over == "temperature":
+        return _at(base, x)
+    return with_dose(base, x, {"dose": "all", "acid": "sour"}.get(over, over))
+
+
+def curve(document: Mapping[str, Any], jar: int, over: str, pantry: Pantry | None = None) -> Curve | None:
+    """The four times of the jar's window over one of AXES; None for another thing or a jar that is not timed."""
+    base = base_of(document, jar, pantry)
+    if over not in AXES or not base.there:
+        return None
+    label, unit, values = AXES[over]
+    piece = base.ready.fish.piece
+    now = {"thickness": piece.thickness_mm if piece else None, "temperature": base.ready.standings[jar].celsius}
+    found = [window_of(base, _varied(base, over, x)) for x in values]
+
+    def line(name: str) -> list[float | None]:
+        return [None if window is None else float(window[name]) for window in found]  # type: ignore[literal-required]
+
+    return {
+        "over": over, "label": label, "unit": unit, "now": now.get(over, 1.0), "x": list(values),
+        "earliest_min": line("earliest_min"), "best_from_min": line("best_from_min"), "best_to_min": line("best_to_min"),
+        "latest_min": line("latest_min"),
+    }  # fmt: skip
+
+
+def _influences(base: Base) -> Iterator[Influence]:
+    """Each input moved a natural step down and up; how far the middle of the window goes."""
+    piece, celsius = base.ready.fish.piece, base.ready.standings[base.jar].celsius
+    contents = base.ready.jars[base.jar]
+    trials: list[tuple[str, str, str, Callable[[], Window | None], Callable[[], Window | None]]] = []
+
+    def add(what: str, lower: str, upper: str, down: Callable[[], Window | None], up: Callable[[], Window | None]) -> None:  # fmt: skip
+        trials.append((what, lower, upper, down, up))
+
+    if piece is not None and not base.ready.fish.groups:
+        thin, thick = piece.thickness_mm * 0.8, piece.thickness_mm * 1.25
+        add("thickness", f"{thin:.0f} mm", f"{thick:.0f} mm", lambda: window_of(base, _varied(base, "thickness", thin)), lambda: window_of(base, _varied(base, "thickness", thick)))  # fmt: skip
+    colder, warmer = max(0.0, celsius - 4), celsius + 4
+    add("temperature", f"{colder:g} °C", f"{warmer:g} °C", lambda: window_of(base, with_method(base, place_temperature={"value": colder, "unit": "degC"})), lambda: window_of(base, with_method(base, place_temperature={"value": warmer, "unit": "degC"})))  # fmt: skip
+    for what, words, there in (
+        ("sour", "acid", any(i.sour for i, _ in contents.parts())),
+        ("salt", "plain salt", any(i.group == "salt" for i, _ in contents.parts())),
+        ("all", "how much jar there is", True),
+    ):
+        if there:
+            add(words, "a quarter less", "a third more", lambda what=what: window_of(base, with_dose(base, 0.75, what)), lambda what=what: window_of(base, with_dose(base, 4 / 3, what)))  # type: ignore[misc]  # fmt: skip
+    own = base.ready.fish.species.fat_class if base.ready.fish.species else "lean"
+    others = [one for one in FAT_CLASSES if one != own]
+    add("fat of the fish", others[0], others[-1], lambda: window_of(base, base.document, of_fat(base, others[0])), lambda: window_of(base, base.document, of_fat(base, others[-1])))  # fmt: skip
+    if contents.jar.kind == "dry_brine":
+        add("coverage of the salt", "light", "all over", lambda: window_of(base, with_method(base, coverage="light")), lambda: window_of(base, with_method(base, coverage="full")))  # fmt: skip
+    for what, lower, upper, down, up in trials:
+        found = [down(), up()]
+        yield {
+            "what": what,
+            "lower": lower,
+            "upper": upper,
+            "best_from_min": [one["best_from_min"] if one else None for one in found],
+            "latest_min": [one["latest_min"] if one else None for one in found],
+            "moves_pct": _moved(base, found),
+        }
+
+
+def _moved(base: Base, found: list[Window | None]) -> float:
+    """The widest move of best from or latest between the trials, of the window as it is [%]."""
+    now = base.ready.windows[base.jar]
+    assert now is not None
+    moved = 0.0
+    for name in ("best_from_min", "latest_min"):
+        times = [float(one[name]) for one in (now, *found) if one is not None]
+        if times[0]:
+            moved = max(moved, (max(times) - min(times)) / times[0] * 100)
+    return moved
+
+
+def fits(document: Mapping[str, Any], jar: int, minutes: float, pantry: Pantry | None = None) -> list[Fit]:
+    """What makes the jar's best hold a time [min] until service: as it is, another thickness, dose, acid or place.
+
+    The formula as it is comes first, and alone where it fits; each other way is the smallest change that fits, with a
+    patch, or says that none does.
+    """
+    base = base_of(document, jar, pantry)
+    if not base.there:
+        return []
+    found = [_as_it_is(base, minutes)]
+    if found[0]["fits"]:
+        return found
+    for over in ("thickness", "acid", "dose", "salt", "temperature"):
+        one = _fit_over(base, over, minutes)
+        if one is not None:
+            found.append(one)
+    return found
+
+
+def _holds(window: Window | None, minutes: float) -> bool:
+    return window is not None and window["best_from_min"] <= minutes <= window["best_to_min"]
+
+
+def _as_it_is(base: Base, minutes: float) -> Fit:
+    window = base.ready.windows[base.jar]
+    assert window is not None
+    best = f"best from {in_words(window['best_from_min'])} to {in_words(window['best_to_min'])}"
+    held = _holds(window, minutes)
+    text = f"{in_words(minutes)} lies within it: {best}." if held else f"{in_words(minutes)} is outside it: {best}."
+    contact = {"value": tidy(minutes), "unit": "min"}
+    patch = put_below(base.document, ["jars", base.jar, "method", "contact_time"], contact) if held else None
+    return {"what": "as it is", "fits": held, "text": text, "patch": patch}
+
+
+def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
+    """The value nearest to the present one at which the best holds the time; None where there is nothing to vary."""
+    label, unit, values = AXES[over]
+    contents, piece = base.ready.jars[base.jar], base.ready.fish.piece
+    if over == "thickness" and (piece is None or base.ready.fish.groups):
+        return None
+    needs = {
+        "acid": any(i.sour for i, _ in contents.parts()),
+        "salt": any(i.group == "salt" for i, _ in contents.parts()),
+    }
+    if not needs.get(over, True):
+        return None
+    now = {"thickness": piece.thickness_mm if piece else 0.0, "temperature": base.ready.standings[base.jar].celsius}.get(over, 1.0)  # fmt: skip
+    fine = np.linspace(values[0], values[-1], 3 * len(values))
+    # Another temperature counts only where it is cold: the counter is a cook's choice, never the tool's.
+    tried = [float(x) for x in sorted(fine, key=lambda x: abs(x - now)) if over != "temperature" or x <= 5.0]
+    for x in (tidy(value, 2) for value in tried):
+        changed = _varied(base, over, x)
+        if _holds(window_of(base, changed), minutes):
+            amount = f"× {x:g}" if unit == "times" else f"{x:g} {unit.replace('degC', '°C')}"
+            return {"what": label, "fits": True, "text": f"{label}: {amount} holds {in_words(minutes)}.", "patch": _patch(base, over, x, changed)}  # fmt: skip
+    return {"what": label, "fits": False, "text": f"{label}: nothing in reach holds {in_words(minutes)}.", "patch": None}  # fmt: skip
+
+
+def _patch(base: Base, over: str, x: float, changed: Mapping[str, Any]) -> Patch:
+    if over == "thickness":
+        return put_below(base.document, ["fish", "thickness"], {"value": x, "unit": "mm"})
+    way: list[str | int] = ["jars", base.jar]
+    if over == "temperature":
+        return [
+            *put_below(base.document, [*way, "method", "place"], changed["jars"][base.jar]["method"]["place"]),
+            put([*way, "method", "place_temperature"], {"value": x, "unit": "degC"}),
+        ]
+    old, new = base.document["jars"][base.jar]["lines"], changed["jars"][base.jar]["lines"]
+    return [
+        put(
+            [*way, "lines", place, "amount"],
+            {k: tidy(v, 3) if isinstance(v, float) else v for k, v in line["amount"].items()},
+        )
+        for place, (line, was) in enumerate(zip(new, old, strict=True))
+        if line != was
+    ]

@@ -1,0 +1,112 @@
+"""Taking quantities out of a document: to g, ml, mm, min, degC, within limits, with a notice where one fails."""
+
+import re
+from dataclasses import dataclass, field
+from functools import cache, lru_cache
+
+from jarcore.data import rows
+from jarcore.documents import Notice, notice
+from jarcore.documents.formula import Length, Percent, Temperature, Time, Volume, Weight
+from jarcore.reading.units import celsius, factor
+
+POSITION = re.compile(r"/\d+(?=/|$)")
+# A group of pieces is measured as the fish is, so it has the same limits.
+GROUP = re.compile(r"^/fish/groups/\d+/")
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """What a value must lie between, its unit, and how to mend it."""
+
+    name: str
+    low: float
+    high: float
+    unit: str
+    fix: str
+
+
+@cache
+def limits() -> dict[str, Limit]:
+    """Limits by the pattern of their path ('*' stands for a position), or by dimension for amounts."""
+    return {
+        row["path"]: Limit(row["name"], float(row["low"]), float(row["high"]), row["unit"], row["fix"])
+        for row in rows("limits")
+    }
+
+
+@lru_cache(maxsize=4096)
+def _limit_at(path: str) -> Limit | None:
+    return limits().get(POSITION.sub("/*", GROUP.sub("/fish/", path)))
+
+
+@dataclass
+class Quantities:
+    """Reads quantities of one document; what fails is None and stands in `notices`."""
+
+    measures: str = "us"
+    notices: list[Notice] = field(default_factory=list)
+
+    def say(self, code: str, path: str, text: str) -> None:
+        """Note what could not be read or reckoned; the same thing is said once."""
+        entry = notice(code, path, text)
+        if entry not in self.notices:
+            self.notices.append(entry)
+
+    def within(self, value: float, path: str, limit: Limit | None = None) -> float | None:
+        """VALUE when it lies within the limits for PATH, else None and a notice that names value, limits and fix."""
+        limit = limit or _limit_at(path)
+        if limit is None or limit.low <= value <= limit.high:
+            return value
+        unit = f" {limit.unit}".replace("degC", "°C") if limit.unit else ""
+        self.say(
+            "out-of-range",
+            path,
+            f"{limit.name} is {value:g}{unit}; it must lie between {limit.low:g} and {limit.high:g}{unit}. {limit.fix}",
+        )
+        return None
+
+    def count(self, value: float | None, path: str) -> float | None:
+        """A bare number."""
+        return None if value is None else self.within(value, path)
+
+    def _quantity(
+        self, part: Weight | Length | Time | Volume | Temperature | None, path: str
+    ) -> tuple[float, str] | None:
+        if part is None or part.value is None:
+            return None
+        if part.unit is None:
+            self.say("unstated", f"{path}/unit", "The unit is not stated. Choose one.")
+            return None
+        return part.value, part.unit
+
+    def mass_g(self, part: Weight | None, path: str) -> float | None:
+        """A mass [g]."""
+        given = self._quantity(part, path)
+        return given and self.within(given[0] * factor(given[1], self.measures), path)
+
+    def length_mm(self, part: Length | None, path: str) -> float | None:
+        """A length [mm]."""
+        given = self._quantity(part, path)
+        return given and self.within(given[0] * factor(given[1]), path)
+
+    def minutes(self, part: Time | None, path: str) -> float | None:
+        """A duration [min]."""
+        given = self._quantity(part, path)
+        return given and self.within(given[0] * factor(given[1]), path)
+
+    def volume_ml(self, part: Volume | None, path: str) -> float | None:
+        """A volume [ml]."""
+        given = self._quantity(part, path)
+        return given and self.within(given[0] * factor(given[1], self.measures), path)
+
+    def celsius(self, part: Temperature | None, path: str) -> float | None:
+        """A temperature [degC]."""
+        given = self._quantity(part, path)
+        return given and self.within(celsius(*given), path)
+
+    def share(self, part: Percent | None, path: str) -> float | None:
+        """A share [1] out of per cent."""
+        if part is None or part.value is None:
+            return None
+        value = self.within(part.value, path)
+        return None if value is None else value / 100

@@ -1,0 +1,12 @@
+"""./jar speed: python -m speed [ADDRESS of a running demo]."""
+
+import sys
+
+from speed import core
+
+core.report()
+if len(sys.argv) > 1:
+    from speed import keystroke
+
+    keystroke.report(sys.argv[1].rstrip("/"))
+    keystroke.report_drag()
