@@ -5,6 +5,7 @@ import json
 import statistics
 import time
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -83,7 +84,7 @@ def report() -> None:
     )
     for name in ("zander-caraway", "char-citrus"):
         small = document(name)
-        print(f"  evaluate {name}: {median_ms(lambda small=small: evaluate(small)):.2f} ms median")
+        print(f"  evaluate {name}: {median_ms(partial(evaluate, small)):.2f} ms median")
     print(f"  all profiles, 4 jars: {median_ms(lambda: profiles(large)):.2f} ms median")
     fouriers = np.linspace(0.005, 1.0, POINTS)
     even, graded = np.full(CELLS, 1 / CELLS), graded_widths(1.0, CELLS)
@@ -105,11 +106,11 @@ def report() -> None:
     ):
         first = None
         for number, case in cases:
-            spent = median_ms(lambda case=case: evaluate(case), times=20)
+            spent = median_ms(partial(evaluate, case), times=20)
             first = first or spent
             print(f"  growth with {label}: {number} -> {spent / first:.1f} x the first")
     base = None
     for number in (100, 400, 1600):
-        spent = median_ms(lambda n=number: salt_profile(1.0, 1.0, 1e6, 1e6, 1.0, np.linspace(0.005, 1.0, n)), times=20)
+        spent = median_ms(partial(salt_profile, 1.0, 1.0, 1e6, 1e6, 1.0, np.linspace(0.005, 1.0, number)), times=20)
         base = base or spent
         print(f"  growth with time points: {number} -> {spent / base:.1f} x the first")

@@ -42,7 +42,7 @@ generated_in_step() {
 run_checks() {
   step "ruff" .venv/bin/ruff check .
   step "ruff format" .venv/bin/ruff format --check .
-  step "mypy on the core" .venv/bin/mypy
+  step "types" env JAR_MODE=test .venv/bin/mypy
   step "import direction" env PYTHONPATH=. .venv/bin/lint-imports
   step "data tables" .venv/bin/python -m jarcore tables
   step "migrations in step" env JAR_MODE=test .venv/bin/python manage.py makemigrations --check --dry-run

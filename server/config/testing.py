@@ -17,7 +17,7 @@ class CountingRunner(DiscoverRunner):
         print(f"{passed} passed, {failed} failed" + (f", {skipped} skipped" if skipped else ""), flush=True)  # noqa: T201
         return failures or int(passed == 0)
 
-    def suite_result(self, suite: unittest.TestSuite, result: unittest.TestResult, **kwargs: Any) -> int:
+    def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         """Count tests, not subtests: a table with three wrong rows is one failed test."""
         troubled = [*result.failures, *result.errors, *((test, "") for test in result.unexpectedSuccesses)]
         failed = len({getattr(test, "test_case", test).id() for test, _ in troubled})

@@ -32,3 +32,8 @@ def tags_of(kitchen: Kitchen) -> list[str]:
     """Tags in use in the kitchen."""
     each = Formula.objects.of(kitchen).annotate(tag=Func(F("tags"), function="unnest")).values_list("tag", flat=True)
     return sorted(set(each))
+
+
+def has_formulas(kitchen: Kitchen) -> bool:
+    """Whether the kitchen has any formula."""
+    return Formula.objects.of(kitchen).exists()

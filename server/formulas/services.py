@@ -165,7 +165,7 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
             422, "Not valid yet", "A version must be readable in every part. Mend these places.", errors=errors
         )
     _kept_knowingly(answer, keeping)
-    ready = answer["standing"] == Standing.READY
+    ready = answer["standing"] == Standing.READY.value
     formula.latest_version += 1
     formula.save(update_fields=["latest_version", "updated_at"])
     version = FormulaVersion.objects.create(
@@ -187,12 +187,12 @@ def _initials(keeping: Keeping) -> str:
 
 def _kept_knowingly(answer: Evaluation, keeping: Keeping) -> None:
     """A formula that is not ready is kept only by somebody who says so; one that is refused only as not to be cooked."""
-    if answer["standing"] == Standing.READY:
+    if answer["standing"] == Standing.READY.value:
         return
     errors = []
     if not _initials(keeping):
         errors.append({"path": "/initials", "text": "Type your initials: they are kept with the version."})
-    refused = answer["standing"] == Standing.NOT_TO_BE_COOKED
+    refused = answer["standing"] == Standing.NOT_TO_BE_COOKED.value
     if refused and not keeping.not_to_be_cooked:
         errors.append({"path": "/not_to_be_cooked", "text": "This is refused: it is kept only as not to be cooked."})
     if errors:

@@ -128,7 +128,8 @@ def read_schools(request: AuthedRequest) -> HttpResponse:
 def read_scale(request: AuthedRequest) -> HttpResponse:
     """The patch that scales the formula to other servings, pieces or edible weight."""
     asked = Asked(request)
-    return core_json(questions.scale(asked.document, **{name: asked.number(name) for name in questions.SCALE_BY}))
+    servings, pieces, edible_g = map(asked.number, questions.SCALE_BY)
+    return core_json(questions.scale(asked.document, servings=servings, pieces=pieces, edible_g=edible_g))
 
 
 @router.post(

@@ -3,6 +3,7 @@
 import copy
 import csv
 import json
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
@@ -26,7 +27,7 @@ def changed(document: dict[str, Any], **places: Any) -> dict[str, Any]:
     copied = copy.deepcopy(document)
     for place, value in places.items():
         *way, last = [int(step) if step.isdigit() else step for step in place.split("__")]
-        here = copied
+        here: Any = copied
         for step in way:
             here = here[step]
         here[last] = value
@@ -61,7 +62,7 @@ def vinegar_splash() -> dict[str, Any]:
     return document
 
 
-def one_jar(kind: str, lines: list[tuple[str, float, str, str]], **method: Any) -> dict[str, Any]:
+def one_jar(kind: str, lines: Sequence[tuple[str, float, str, str]], **method: Any) -> dict[str, Any]:
     """The zander with one jar of (ingredient, value, unit, basis)."""
     made = [
         {"id": f"o{place}", "ingredient": name, "amount": {"value": value, "unit": unit}, "basis": basis}

@@ -55,7 +55,7 @@ class PlateRangeTest(TestCase):
     def test_worked_by_hand(self) -> None:
         for row in cases.table("plate_range"):
             with self.subTest(row["what"], source=row["source"]):
-                ledger = evaluate(changed(zander(), **json.loads(row["changes"])))["ledger"]
+                ledger: Any = evaluate(changed(zander(), **json.loads(row["changes"])))["ledger"]
                 low, high = ledger[f"{row['key']}_range"]
                 self.assertAlmostEqual(low / float(row["low"]), 1, delta=0.03)
                 self.assertAlmostEqual(high / float(row["high"]), 1, delta=0.03)

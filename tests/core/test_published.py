@@ -1,6 +1,7 @@
 """Published values, handbook tables, reference libraries and facts of the trade: one test per table."""
 
 import math
+from typing import Any
 from unittest import TestCase
 
 import numpy as np
@@ -229,5 +230,5 @@ class PublishedTest(TestCase):
     def test_published_practice(self) -> None:
         for row in cases.table("practice"):
             with self.subTest(row["practice"]):
-                window = evaluate(getattr(cases, row["formula"])())["jars"][0]["window"]
+                window: Any = evaluate(getattr(cases, row["formula"])())["jars"][0]["window"]
                 self.assertTrue(float(row["low_min"]) <= window[row["reading"]] <= float(row["high_min"]), window)

@@ -124,6 +124,7 @@ class ScaleTest(TestCase):
             self.assertIn(words, said)
 
     def test_pieces_stay_whole_and_of_their_size(self) -> None:
+        wish: Any
         for wish, pieces, grams in (
             ({"servings": 7}, 7, 1190),
             ({"pieces": 6}, 6, 1020),

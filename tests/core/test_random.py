@@ -187,7 +187,7 @@ class RandomFormulaTest(TestCase):
     @given(document=formulas(), times=st.floats(1.05, 2))
     def test_more_salt_in_a_line_is_never_less_on_the_plate(self, document: dict[str, Any], times: float) -> None:
         salt = {"id": "salt", "ingredient": "sea-salt-fine", "basis": "fish", "amount": {"value": 0.6, "unit": "%"}}
-        jar = {
+        jar: dict[str, Any] = {
             "id": "brine",
             "kind": "dry_brine",
             "method": {"school": "measured", "place": "chiller"},
@@ -205,7 +205,7 @@ class RandomFormulaTest(TestCase):
     def test_warmer_is_never_later(self, document: dict[str, Any], celsius: float) -> None:
         """At a fixed dose the latest time never grows with temperature."""
 
-        def latest(at: float) -> list[float | None]:
+        def latest(at: float) -> list[Any]:
             changed = copy.deepcopy(document)
             for jar in changed["jars"]:
                 jar["method"] |= {"place": "chiller", "place_temperature": {"value": at, "unit": "degC"}}
@@ -223,8 +223,8 @@ class RandomFormulaTest(TestCase):
     )
     def test_rewriting_keeps_every_mass_of_the_jar(self, document: dict[str, Any], unit: str, basis: str) -> None:
         before = evaluate(document)["jars"][0]
-        for to in ({"unit": unit, "basis": None}, {"unit": None, "basis": basis}):
-            written = rewrite(document, 0, 0, **to)
+        for to in ((unit, None), (None, basis)):
+            written = rewrite(document, 0, 0, *to)
             if not written["kept"]:
                 continue
             after = evaluate(jsonpatch.apply_patch(document, written["patch"]))["jars"][0]

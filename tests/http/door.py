@@ -3,7 +3,6 @@
 import json
 from typing import Any
 
-from django.http import HttpResponse
 from django.test import Client, TestCase
 
 from server.accounts.models import Kitchen, Membership, Role, User
@@ -34,7 +33,7 @@ class DoorTest(TestCase):
         self.assertEqual(answer.status_code, 200, answer.content)
         return client
 
-    def send(self, client: Client, method: str, path: str, body: Any = None) -> HttpResponse:
+    def send(self, client: Client, method: str, path: str, body: Any = None) -> Any:
         raw = body if isinstance(body, (str, bytes)) else json.dumps(body) if body is not None else ""
         token = client.cookies["csrftoken"].value if "csrftoken" in client.cookies else ""
         return client.generic(method, path, raw, content_type="application/json", headers={"X-CSRFToken": token})
@@ -44,7 +43,7 @@ class DoorTest(TestCase):
         self.assertEqual(answer.status_code, status, answer.content[:600])
         return answer.json()
 
-    def assert_problem(self, answer: HttpResponse, status: int, path: str | None = None) -> Any:
+    def assert_problem(self, answer: Any, status: int, path: str | None = None) -> Any:
         """A problem document with a title and, when PATH is given, an error at it."""
         self.assertEqual(answer.status_code, status, answer.content[:600])
         self.assertEqual(answer["Content-Type"], "application/problem+json")

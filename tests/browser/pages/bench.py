@@ -28,8 +28,10 @@ class BenchPage(Page):
     def reading(self, name: str) -> str:
         return self.text(f'[data-reading="{name}"]')
 
-    def faults(self) -> list[str]:
-        return [fault.text for fault in self.driver.find_elements(By.CSS_SELECTOR, "[role=alert]")]
+    def complains(self, words: str) -> None:
+        """Wait until a field says what is wrong with it."""
+        faults = (By.CSS_SELECTOR, "[role=alert]")
+        self.until(lambda: any(words in fault.text for fault in self.driver.find_elements(*faults)), words)
 
     def add_jar(self, name: str) -> None:
         self.press("Add a jar")

@@ -10,7 +10,7 @@ from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 
 from server.accounts.models import Kitchen, Membership, Role, User
-from server.formulas.models import Formula
+from server.formulas.selectors import has_formulas
 from server.formulas.services import Keeping, create_formula, save_version
 
 FORMULAS = Path(__file__).parents[2] / "formulas"
@@ -41,7 +41,7 @@ def seed() -> Kitchen:
             user.save()
         Membership.objects.get_or_create(user=user, kitchen=kitchen, defaults={"role": role})
     owner = User.objects.get(username=PEOPLE[0][0])
-    if not Formula.objects.of(kitchen).exists():
+    if not has_formulas(kitchen):
         for path in sorted(FORMULAS.glob("*.jar.json"), reverse=True):
             formula = create_formula(kitchen, owner, json.loads(path.read_text(encoding="utf-8")))
             save_version(kitchen, owner, formula.pk, formula.revision, Keeping("First version that was cooked"))
