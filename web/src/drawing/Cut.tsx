@@ -1,5 +1,5 @@
 import type { FishResult } from '@/api';
-import { millimetres } from '@/format/numbers';
+import { millimetres } from '@/words/numbers';
 
 const WIDE = 226;
 

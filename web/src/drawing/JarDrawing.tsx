@@ -1,6 +1,6 @@
 import type { Stratum } from '@/api';
-import { COMPONENTS } from '@/app/texts';
-import { millilitres } from '@/format/numbers';
+import { millilitres } from '@/words/numbers';
+import { COMPONENTS } from '@/words/texts';
 
 /** A jar is three quarters full when it holds what it holds; its shape is one and a half times as high as wide. */
 const FULL = 0.75;

@@ -2,8 +2,8 @@ import { scalePow } from 'd3-scale';
 import { Slider } from 'radix-ui';
 import type { CSSProperties, ReactNode } from 'react';
 import type { TimeWindow } from '@/api';
-import { BINDING } from '@/app/texts';
-import { duration } from '@/format/numbers';
+import { duration } from '@/words/numbers';
+import { BINDING } from '@/words/texts';
 
 /** Time is drawn by its square root, as salt and acid move: a few minutes and two days fit on one bar. */
 const BEND = 0.5;

@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { Evaluation, FormulaDocument, Json, Notice, Pantry } from '@/api';
-import { at, pointer, put, type Way } from './document';
-import { type Patch, patched } from './patch';
+import { at, pointer, put, type Way } from '@/document/document';
+import { type Patch, patched } from '@/document/patch';
 
 /** A change that is shown with its differences before it is taken. */
 export interface Proposal {

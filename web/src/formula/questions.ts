@@ -1,5 +1,5 @@
 import { api, type FormulaDocument, taken } from '@/api';
-import type { Patch } from './patch';
+import type { Patch } from '@/document/patch';
 
 /** What is asked of the core about the document on the bench. */
 const body = <T extends object>(document: FormulaDocument, rest: T) => ({ document, ...rest }) as never;

@@ -1,5 +1,5 @@
+import { at, text } from '@/document/document';
 import { useBench } from './BenchContext';
-import { at, text } from './document';
 
 const MINUTES: Record<string, number> = { s: 1 / 60, min: 1, h: 60, d: 1440 };
 

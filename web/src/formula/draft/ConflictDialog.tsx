@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { Json } from '@/api';
-import { UNITS } from '@/app/texts';
+import { put, wayOf } from '@/document/document';
+import { placeName } from '@/document/placeName';
 import { Button, Dialog } from '@/ui';
+import { UNITS } from '@/words/texts';
 import { useBench } from '../BenchContext';
-import { put, wayOf } from '../document';
-import { placeName } from './placeName';
 import type { Draft } from './useDraft';
 
 /** Where two people changed the same thing: what it was, what each made of it; one is chosen, nothing is lost before that. */

@@ -1,22 +1,22 @@
 import { useParams } from '@tanstack/react-router';
 import { useState } from 'react';
+import { list } from '@/document/document';
 import { BenchContext } from '@/formula/BenchContext';
-import { list } from '@/formula/document';
 import { useFormula } from '@/formula/useFormula';
-import { AboutDialog } from './AboutDialog';
-import { ChangePreview } from './change/ChangePreview';
-import { ScaleDialog } from './change/ScaleDialog';
-import { EmptyBench } from './EmptyBench';
-import { FishPanel } from './fish/FishPanel';
-import { Heading } from './Heading';
-import { AddJar } from './jars/AddJar';
-import { JarPanel } from './jars/JarPanel';
-import { Shelf } from './jars/Shelf';
-import { KeysDialog } from './keys/KeysDialog';
-import type { Key } from './keys/shortcuts';
-import { useShortcuts } from './keys/useShortcuts';
-import { Readings } from './readings/Readings';
-import { WindowStrip } from './WindowStrip';
+import { AboutDialog } from './parts/AboutDialog';
+import { ChangePreview } from './parts/change/ChangePreview';
+import { ScaleDialog } from './parts/change/ScaleDialog';
+import { EmptyBench } from './parts/EmptyBench';
+import { FishPanel } from './parts/fish/FishPanel';
+import { Heading } from './parts/Heading';
+import { AddJar } from './parts/jars/AddJar';
+import { JarPanel } from './parts/jars/JarPanel';
+import { Shelf } from './parts/jars/Shelf';
+import { KeysDialog } from './parts/keys/KeysDialog';
+import { Readings } from './parts/readings/Readings';
+import { WindowStrip } from './parts/WindowStrip';
+import type { Key } from './state/shortcuts';
+import { useShortcuts } from './state/useShortcuts';
 
 export function BenchScreen() {
   const { kitchen, formula } = useParams({ from: '/$kitchen/bench/$formula' });

@@ -2,10 +2,10 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate, useRouteContext } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, type Filters, formulasQuery, type Problem, pantryQuery, taken } from '@/api';
-import { KINDS } from '@/app/texts';
 import { shelfScale } from '@/drawing';
 import { Button, Choice, LinkButton, TextInput } from '@/ui';
-import { Standing } from './Standing';
+import { KINDS } from '@/words/texts';
+import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
 const EMPTY = {

@@ -1,13 +1,13 @@
 import { Link, useParams, useSearch } from '@tanstack/react-router';
 import { useState } from 'react';
-import { KINDS } from '@/app/texts';
+import { at, list, text } from '@/document/document';
 import { BenchContext } from '@/formula/BenchContext';
-import { at, list, text } from '@/formula/document';
 import { ConflictDialog } from '@/formula/draft/ConflictDialog';
 import { useFormula } from '@/formula/useFormula';
 import { Verdict } from '@/formula/Verdict';
 import { Choice } from '@/ui';
-import { JarInTime } from './JarInTime';
+import { KINDS } from '@/words/texts';
+import { JarInTime } from './parts/JarInTime';
 
 export function WindowScreen() {
   const { kitchen, formula } = useParams({ from: '/$kitchen/window/$formula' });

@@ -1,0 +1,34 @@
+import type { FormulaDocument, Json, Pantry } from '@/api';
+import { at, text, type Way, wayOf } from './document';
+
+const WORDS: Record<string, string> = {
+  per: 'for how much fish',
+  of: 'hangs on',
+  core_target: 'core target',
+  place_temperature: 'temperature of the place',
+  contact_time: 'contact time',
+};
+
+/** A place of the document as a cook would say it: "Mustard buttermilk › Honey › amount". */
+export function placeName(document: FormulaDocument, pantry: Pantry, path: string): string {
+  const way = wayOf(path);
+  const said: string[] = [];
+  way.forEach((step, place) => {
+    if (typeof step === 'number')
+      said.push(partName(at(document, way.slice(0, place + 1)), way, place, pantry));
+    else if (!['jars', 'lines', 'value'].includes(step)) said.push(WORDS[step] ?? step.replaceAll('_', ' '));
+  });
+  return said.join(' › ') || 'the formula';
+}
+
+function partName(part: Json | undefined, way: Way, place: number, pantry: Pantry): string {
+  const ingredient = text(at(part, ['ingredient']));
+  const known = pantry.ingredients.find((one) => one.id === ingredient);
+  const number = Number(way[place]) + 1;
+  return (
+    known?.name ??
+    ingredient ??
+    text(at(part, ['name'])) ??
+    `${String(way[place - 1] ?? 'part').replace(/s$/, '')} ${number}`
+  );
+}

@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import { type Comparison, Problem, type Question } from '@/api';
+import { patched } from '@/document/patch';
+import { useBench } from '@/formula/BenchContext';
+import { compare, schools } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
+import { Dialog, Trouble } from '@/ui';
+import { Differences } from './change/Differences';
+
+interface Props {
+  open: boolean;
+  onClose: () => void;
+  jar: number;
+}
+
+/** Where good cooks disagree on this jar, this fish and this heat: both ways with their reasons, as switches. */
+export function SchoolsDialog({ open, onClose, jar }: Props) {
+  const { document, apply } = useBench();
+  const { answer, problem } = useQuestion(['schools', document], open ? () => schools(document) : null);
+  const [failed, setFailed] = useState<string>();
+  const [changed, setChanged] = useState<{ question: string; comparison: Comparison } | null>(null);
+  const mine = answer?.filter((one) => one.path === `/jars/${jar}` || !one.path.startsWith('/jars/')) ?? [];
+
+  async function pick(question: Question, place: number) {
+    const option = question.options[place];
+    if (!option || option.chosen) return;
+    try {
+      const comparison = await compare(document, patched(document, option.patch));
+      apply(option.patch);
+      setChanged({ question: question.question, comparison });
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      setFailed(error.detail);
+    }
+  }
+
+  const close = () => {
+    setChanged(null);
+    onClose();
+  };
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(still) => !still && close()}
+      title="Schools"
+      says="Good cooks disagree here. The first of each is our default; switch, and see what that changes."
+      wide
+    >
+      {!answer && !problem && <p className="mt-4 text-quiet">Looking up …</p>}
+      <Trouble words={problem?.detail ?? failed} />
+      <div className="mt-3 space-y-3">
+        {mine.map((question) => (
+          <fieldset key={question.question} className="border-t border-line pt-2">
+            <legend className="sr-only">{question.ask}</legend>
+            <p className="font-semibold" aria-hidden="true">
+              {question.ask}
+            </p>
+            <div className="mt-1 grid gap-1 md:grid-cols-2">
+              {question.options.map((option, place) => (
+                <label
+                  key={option.id}
+                  className={`flex cursor-pointer gap-2 rounded-control border p-2 ${option.chosen ? 'border-kelp bg-kelp-soft' : 'border-line'}`}
+                >
+                  <input
+                    type="radio"
+                    className="mt-1"
+                    name={question.question}
+                    checked={option.chosen}
+                    onChange={() => pick(question, place)}
+                  />
+                  <span>
+                    <strong>{option.name}</strong>
+                    <span className="block text-sm text-quiet">{option.reason}</span>
+                  </span>
+                </label>
+              ))}
+            </div>
+            <p className="mt-1 text-sm text-quiet">{question.source}</p>
+            {changed?.question === question.question && (
+              <div className="mt-1 rounded-control bg-sunk p-2 text-sm" role="status">
+                <p className="font-semibold">Switched. What changed:</p>
+                <Differences differences={changed.comparison.differences} />
+              </div>
+            )}
+          </fieldset>
+        ))}
+        {answer && mine.length === 0 && <p className="text-quiet">Nothing is disputed about this jar.</p>}
+      </div>
+    </Dialog>
+  );
+}

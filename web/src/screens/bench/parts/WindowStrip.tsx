@@ -1,0 +1,100 @@
+import { Link } from '@tanstack/react-router';
+import type { TimeWindow } from '@/api';
+import { text } from '@/document/document';
+import { WindowBar } from '@/drawing';
+import { useBench } from '@/formula/BenchContext';
+import { stopping, whyNoWindow } from '@/formula/standing';
+import { usePlanned } from '@/formula/usePlanned';
+import { duration, millimetres, percent } from '@/words/numbers';
+
+const NO_WINDOW: Record<string, string> = {
+  any: 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.',
+  finish: 'A finish meets only cooked fish: nothing has to be timed here.',
+};
+
+/** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
+export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
+  const { evaluation, value, kitchen, formula } = useBench();
+  const window = evaluation?.jars[jar]?.window;
+  const fish = evaluation?.fish;
+  const { planned: contact, plan } = usePlanned(jar);
+  const kind = text(value(['jars', jar, 'kind'])) ?? 'any';
+  const unable = whyNoWindow(evaluation, jar);
+  const [stop] = stopping(evaluation);
+  return (
+    <section
+      aria-label="Window"
+      className={`grid items-center gap-4 rounded-plate border border-line bg-plate px-4 py-2 md:grid-cols-[9rem_minmax(0,1fr)] xl:grid-cols-[9rem_minmax(0,1fr)_18rem] ${className}`}
+      data-stale={stale}
+    >
+      <div>
+        <h2 className="text-lg">
+          <Link
+            to="/$kitchen/window/$formula"
+            params={{ kitchen, formula: String(formula) }}
+            search={{ jar }}
+            className="underline decoration-dotted underline-offset-4 hover:text-kelp"
+          >
+            Jar {jar + 1} on this cut
+          </Link>
+        </h2>
+        <p className="text-sm text-quiet">{millimetres(fish?.thickness_mm)} thick; see it move in</p>
+      </div>
+      {window ? (
+        <>
+          <WindowBar window={window} contact={contact} label="Planned contact time" onContact={plan} />
+          {stop ? <Stopped text={stop.text} /> : <Advice window={window} contact={contact} />}
+        </>
+      ) : (
+        <p className="text-quiet xl:col-span-2" data-part="no-window">
+          {unable?.text ?? NO_WINDOW[kind] ?? NO_WINDOW.any}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** While anything stops the formula, no time is told to lift the fish out at. */
+function Stopped({ text: why }: { text: string }) {
+  return (
+    <div className="text-sm md:col-span-2 xl:col-span-1">
+      <p className="text-base font-semibold text-stop" data-part="advice">
+        Stopped: no time to go by.
+      </p>
+      <p>{why}</p>
+    </div>
+  );
+}
+
+/** What to do, and what limits it. */
+function Advice({ window, contact }: { window: TimeWindow; contact: number | null }) {
+  const state = window.at_contact_time;
+  const late = contact !== null && contact > window.latest_min;
+  const early = contact !== null && contact < window.earliest_min;
+  return (
+    <div className="text-sm md:col-span-2 xl:col-span-1">
+      <p className={`text-base font-semibold ${late ? 'text-stop' : ''}`} data-part="advice">
+        {late && `Too long: lift out by ${duration(window.latest_min)}.`}
+        {early && `Too short: it has done nothing before ${duration(window.earliest_min)}.`}
+        {!late && !early && (window.best_from_min > 0 ? liftOut(window) : heatSoon(window))}
+      </p>
+      <p className="text-quiet">
+        At {duration(window.latest_min)}: {window.reasons[0]}.
+      </p>
+      {state && contact !== null && (
+        <p className="text-quiet">
+          After {duration(contact)}: salt {percent(state.salt_pct_of_fish)} of the fish
+          {state.acid_depth_mm > 0 && `, acid ${millimetres(state.acid_depth_mm)} deep`}.
+        </p>
+      )}
+    </div>
+  );
+}
+
+const liftOut = (window: TimeWindow) =>
+  window.best_to_min - window.best_from_min < 1
+    ? `Lift out by ${duration(window.best_to_min)}: it comes no nearer to its best.`
+    : `Lift out between ${duration(window.best_from_min)} and ${duration(window.best_to_min)}.`;
+
+/** Coatings have no waiting time: they go on just before the heat. */
+const heatSoon = (window: TimeWindow) => `Into the heat within ${duration(window.best_to_min)}.`;

@@ -1,0 +1,45 @@
+import { patched } from '@/document/patch';
+import { type Proposal, useBench } from '@/formula/BenchContext';
+import { compare } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
+import { Button, Dialog, Trouble } from '@/ui';
+import { Differences } from './Differences';
+
+interface Props {
+  proposal: Proposal | null;
+  onClose: () => void;
+}
+
+/** A change with all that it changes, before it is taken. */
+export function ChangePreview({ proposal, onClose }: Props) {
+  const { document, apply } = useBench();
+  const asked = proposal && (() => compare(document, patched(document, proposal.patch)));
+  const { answer, problem } = useQuestion(['preview', proposal, document], asked);
+  return (
+    <Dialog
+      open={proposal !== null}
+      onOpenChange={(open) => !open && onClose()}
+      title={proposal?.title ?? ''}
+      says={proposal?.says}
+    >
+      <div className="mt-4 min-h-24">
+        {answer && <Differences differences={answer.differences} />}
+        {!answer && !problem && <p className="text-quiet">Reckoning what changes …</p>}
+        <Trouble words={problem?.detail} />
+      </div>
+      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+        <Button look="quiet" onClick={onClose}>
+          Leave it as it is
+        </Button>
+        <Button
+          onClick={() => {
+            if (proposal) apply(proposal.patch);
+            onClose();
+          }}
+        >
+          Take it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,143 @@
+import { useState } from 'react';
+import type { Comparison, Json } from '@/api';
+import { patched } from '@/document/patch';
+import { useBench } from '@/formula/BenchContext';
+import { compare, scale } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
+import { Button, Choice, Dialog, NumberInput, Trouble } from '@/ui';
+import { duration, grams, plain } from '@/words/numbers';
+
+const BY = { servings: 'servings', pieces: 'pieces', edible_g: 'g of edible fish' };
+
+/** Another number of covers, pieces or grams: what grew and why, before it is taken. */
+export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { document, apply } = useBench();
+  const [by, setBy] = useState('servings');
+  const [typed, setTyped] = useState<Json>(null);
+  const to = typeof typed === 'number' && typed > 0 ? typed : null;
+  const asked =
+    open && to !== null
+      ? async () => {
+          const patch = await scale(document, by, to);
+          return { patch, comparison: await compare(document, patched(document, patch)) };
+        }
+      : null;
+  const { answer, problem } = useQuestion(['scale', by, to, document], asked);
+  const close = () => {
+    setTyped(null);
+    onClose();
+  };
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(still) => !still && close()}
+      title="Scale the formula"
+      says="Each line grows by what it follows, not all of them alike."
+      wide
+    >
+      <div className="mt-3 flex items-center gap-2">
+        <span>to</span>
+        <NumberInput label="Scale to" value={typed} onType={setTyped} className="w-24" autoFocus />
+        <Choice label="Scale by" value={by} choices={BY} onPick={setBy} />
+      </div>
+      {typed !== null && to === null && <p className="mt-2 text-stop">Type a number above 0.</p>}
+      <Trouble words={problem?.detail} />
+      {answer && answer.patch.length === 0 && (
+        <p className="mt-3 text-warn">
+          State pieces, weight and servings first: there is nothing to scale from.
+        </p>
+      )}
+      {answer && answer.patch.length > 0 && <Grew comparison={answer.comparison} />}
+      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+        <Button look="quiet" onClick={close}>
+          Leave it as it is
+        </Button>
+        <Button
+          disabled={!answer?.patch.length}
+          onClick={() => {
+            if (answer) apply(answer.patch);
+            close();
+          }}
+        >
+          Scale it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** What grew by weight, what by surface, what by batch, and what not at all. */
+function Grew({ comparison }: { comparison: Comparison }) {
+  const { growth, differences } = comparison;
+  const fish = differences.filter((one) => one.group === 'fish');
+  return (
+    <div className="mt-3" data-part="growth">
+      <p>
+        {fish.map((one) => (
+          <span key={one.what} className="mr-4 inline-block">
+            {one.what}{' '}
+            <strong>{one.unit === 'g' ? grams(Number(one.after)) : plain(Number(one.after), 0)}</strong>
+            {one.unit === 'cm2' && ' cm²'}
+          </span>
+        ))}
+      </p>
+      {growth.warnings.length > 0 && (
+        <ul
+          className="mt-2 list-disc rounded-control bg-warn-soft py-2 pr-2 pl-6 text-sm text-warn"
+          aria-label="Where multiplying goes wrong"
+        >
+          {growth.warnings.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      )}
+      <table className="mt-3 w-full text-sm">
+        <thead className="text-left text-quiet">
+          <tr>
+            <th className="py-1 font-normal">Line</th>
+            <th className="text-right font-normal">now</th>
+            <th className="text-right font-normal">then</th>
+            <th className="text-right font-normal">times</th>
+            <th className="pl-3 font-normal">why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {growth.lines.map((line, place) => {
+            return (
+              <tr
+                // biome-ignore lint/suspicious/noArrayIndexKey: two lines may have one name
+                key={place}
+                className="border-t border-line"
+                data-grew={line.name}
+                data-basis={line.basis}
+              >
+                <td className="py-1">{line.name}</td>
+                <td className="text-right text-quiet">{grams(line.before_g)}</td>
+                <td className="text-right font-semibold">{grams(line.after_g)}</td>
+                <td className={`text-right ${line.apart ? 'font-bold text-warn' : ''}`}>
+                  × {plain(line.times, 2)}
+                </td>
+                <td className="pl-3 text-quiet">{line.why}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <Windows differences={differences} />
+    </div>
+  );
+}
+
+function Windows({ differences }: { differences: Comparison['differences'] }) {
+  const found = differences.filter((one) => one.group === 'window' && one.unit === 'min');
+  if (!found.length) return null;
+  return (
+    <p className="mt-2 text-sm text-quiet">
+      Windows that move:{' '}
+      {found
+        .map((one) => `${one.what}, now ${duration(Number(one.before))}, then ${duration(Number(one.after))}`)
+        .join('; ')}
+      .
+    </p>
+  );
+}

@@ -1,0 +1,107 @@
+import type { Json } from '@/api';
+import { at, list, newId, put, text } from '@/document/document';
+import { useBench } from '@/formula/BenchContext';
+import { Button, Choice, LinkButton } from '@/ui';
+import { grams } from '@/words/numbers';
+import { CHOICES } from '@/words/texts';
+import { Row, Typed } from './fields';
+
+type Part = { [key: string]: Json };
+
+/** A further group, weighed in the way of the one before it. */
+export function anotherGroup(before: Json | undefined): Part {
+  const basis = at(before, ['weight', 'basis']);
+  return {
+    id: newId(),
+    weight: { unit: 'g', ...(basis === undefined ? {} : { basis }) },
+    thickness: { unit: 'mm' },
+  };
+}
+
+/** How all groups were weighed: one word for them, as for pieces of one size. */
+export function WeighedAs() {
+  const { value, change, latest, readOnly, evaluation } = useBench();
+  const groups = list(value(['fish', 'groups']));
+  if (groups.length === 0) return null;
+  const basisOf = (place: number) => ['fish', 'groups', place, 'weight', 'basis'];
+  return (
+    <Row label="Weighed as">
+      <Choice
+        label="Weighed as"
+        value={text(value(basisOf(0))) ?? evaluation?.fish.basis ?? null}
+        choices={CHOICES.basis ?? {}}
+        onPick={(picked) =>
+          change(
+            groups.reduce<ReturnType<typeof latest>>(
+              (now, _, place) => put(now, basisOf(place), picked),
+              latest(),
+            ),
+          )
+        }
+        disabled={readOnly}
+      />
+    </Row>
+  );
+}
+
+/** Pieces of unlike size: each group is weighed and measured by itself, and the tightest governs a jar's time. */
+export function Groups() {
+  const { value, set, document, change, readOnly, evaluation } = useBench();
+  const groups = list(value(['fish', 'groups']));
+  if (groups.length === 0) return null;
+
+  /** The first group stands for all again; the others are taken out. */
+  function oneSize() {
+    const { groups: _, ...fish } = (value(['fish']) ?? {}) as Part;
+    const { id: __, ...first } = (groups[0] ?? {}) as Part;
+    change(put(document, ['fish'], { ...fish, ...first }));
+  }
+
+  return (
+    <section aria-label="Groups of pieces" className="rounded-control bg-sunk p-2">
+      {groups.map((_, place) => {
+        const way = ['fish', 'groups', place];
+        const own = evaluation?.fish.groups[place] as { edible_g?: number | null } | undefined;
+        return (
+          <Row key={String(value([...way, 'id']) ?? place)} label={`${place + 1}`} way={way} wrap>
+            <Typed way={[...way, 'pieces']} label={`Pieces of group ${place + 1}`} hint="no." />
+            <Typed
+              way={[...way, 'weight', 'value']}
+              label={`Weight of group ${place + 1}`}
+              unit="g"
+              hint="g"
+            />
+            <Typed
+              way={[...way, 'thickness', 'value']}
+              label={`Thickness of group ${place + 1}`}
+              unit="mm"
+              hint="mm"
+            />
+            <span className="w-full text-right text-sm text-quiet">
+              {grams(own?.edible_g)} edible
+              {!readOnly && groups.length > 1 && (
+                <LinkButton className="ml-2" onClick={() => set(way, undefined)}>
+                  take out
+                </LinkButton>
+              )}
+            </span>
+          </Row>
+        );
+      })}
+      {!readOnly && (
+        <p className="mt-1 flex gap-2">
+          <Button
+            look="plain"
+            className="min-h-8! px-2! text-sm"
+            onClick={() => set(['fish', 'groups', groups.length], anotherGroup(groups.at(-1)))}
+          >
+            One more group
+          </Button>
+          <Button look="quiet" className="min-h-8! px-2! text-sm" onClick={oneSize}>
+            All of one size
+          </Button>
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,104 @@
+import { DropdownMenu } from 'radix-ui';
+import { type FormEvent, useState } from 'react';
+import { Problem } from '@/api';
+import { text } from '@/document/document';
+import { useBench } from '@/formula/BenchContext';
+import { Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
+import { shelve } from '../../state/ownShelf';
+import { useJars } from '../../state/useJars';
+
+interface Props {
+  place: number;
+  onOpenJar: (place: number) => void;
+}
+
+/** What can be done with the open jar as a whole. */
+export function JarMenu({ place, onOpenJar }: Props) {
+  const { value } = useBench();
+  const { jars, move, double, take } = useJars();
+  const [saving, setSaving] = useState(false);
+  const go = (to: number) => {
+    move(place, to);
+    onOpenJar(to);
+  };
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button look="plain" className="min-h-8! px-2!" aria-label="More for this jar">
+            Jar ▾
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className={menuLook}>
+            <MenuItem onSelect={() => double(place)}>Duplicate</MenuItem>
+            <MenuItem disabled={place === 0} onSelect={() => go(place - 1)}>
+              Earlier on the fish
+            </MenuItem>
+            <MenuItem disabled={place >= jars.length - 1} onSelect={() => go(place + 1)}>
+              Later on the fish
+            </MenuItem>
+            <MenuItem onSelect={() => setSaving(true)}>Save to the Shelf …</MenuItem>
+            <MenuItem onSelect={() => take(place)}>Take away</MenuItem>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <SaveToShelf
+        open={saving}
+        onClose={() => setSaving(false)}
+        place={place}
+        name={text(value(['jars', place, 'name'])) ?? ''}
+      />
+    </>
+  );
+}
+
+interface SaveProps {
+  open: boolean;
+  onClose: () => void;
+  place: number;
+  name: string;
+}
+
+function SaveToShelf({ open, onClose, place, name }: SaveProps) {
+  const { value, kitchen } = useBench();
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+
+  async function save(event: FormEvent) {
+    event.preventDefault();
+    try {
+      await shelve(kitchen, value(['jars', place]) ?? null, reason);
+      setReason('');
+      setProblem(null);
+      onClose();
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      setProblem(error.detail);
+    }
+  }
+
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(still) => !still && onClose()}
+      title={`Save “${name}” to the Shelf`}
+      says="The kitchen finds it in every formula."
+    >
+      <form onSubmit={save}>
+        <Field id="reason" label="What is it good for?" value={reason} onType={setReason} />
+        {problem && (
+          <p role="alert" className="mt-2 text-stop">
+            {problem}
+          </p>
+        )}
+        <div className="mt-4 flex justify-end gap-2">
+          <Button look="quiet" onClick={onClose}>
+            Not now
+          </Button>
+          <Button type="submit">Save it</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,85 @@
+import { useState } from 'react';
+import { text } from '@/document/document';
+import { faultAt, useBench } from '@/formula/BenchContext';
+import { Button, Choice, TextInput } from '@/ui';
+import { grams } from '@/words/numbers';
+import { KINDS } from '@/words/texts';
+import { Advice } from '../Advice';
+import { AddLine } from '../lines/AddLine';
+import { Lines } from '../lines/Lines';
+import { CautionMarks } from '../readings/CautionMarks';
+import { SchoolsDialog } from '../SchoolsDialog';
+import { JarMenu } from './JarMenu';
+import { MethodSentence } from './MethodSentence';
+import { Strata } from './Strata';
+
+interface Props {
+  place: number;
+  onOpenJar: (place: number) => void;
+}
+
+/** The open jar: how it is used, in one sentence, and its lines. */
+export function JarPanel({ place, onOpenJar }: Props) {
+  const { value, set, evaluation, readOnly } = useBench();
+  const [schools, setSchools] = useState(false);
+  const way = ['jars', place];
+  const fault = faultAt(evaluation, way) ?? faultAt(evaluation, [...way, 'lines']);
+  return (
+    <section
+      aria-label="Open jar"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so keys must reach it
+      tabIndex={0}
+      className="min-h-0 grow overflow-y-auto rounded-plate border border-line bg-plate p-3.5 pt-2.5"
+    >
+      <div className="flex flex-wrap items-center gap-1.5">
+        <TextInput
+          label="Name of the jar"
+          value={value([...way, 'name'])}
+          onType={(name) => set([...way, 'name'], name)}
+          disabled={readOnly}
+          className="w-40 grow border-transparent! px-1! font-title text-lg font-bold hover:border-line!"
+        />
+        <Choice
+          label="Kind of jar"
+          value={text(value([...way, 'kind']))}
+          choices={KINDS}
+          disabled={readOnly}
+          onPick={(picked) => set([...way, 'kind'], picked)}
+          fault={faultAt(evaluation, [...way, 'kind'])?.text}
+        />
+        {!readOnly && (
+          <>
+            <Button look="plain" className="min-h-8! px-2!" onClick={() => setSchools(true)}>
+              Schools
+            </Button>
+            <JarMenu place={place} onOpenJar={onOpenJar} />
+          </>
+        )}
+      </div>
+      <MethodSentence place={place} />
+      <CautionMarks below={`/jars/${place}`} />
+      <Lines jar={place} />
+      <AddLine jar={place} />
+      {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
+      <Coating place={place} />
+      <Advice below={`/jars/${place}`} />
+      <Strata strata={evaluation?.jars[place]?.reading.strata ?? []} />
+      <SchoolsDialog open={schools} onClose={() => setSchools(false)} jar={place} />
+    </section>
+  );
+}
+
+/** Of a coating three numbers: what to set out, what stays on the fish, what is thrown away. */
+function Coating({ place }: { place: number }) {
+  const reading = useBench().evaluation?.jars[place]?.reading;
+  if (!reading || reading.set_out_g === reading.pick_up_g) return null;
+  const [low, high] = reading.pick_up_g_range ?? [null, null];
+  return (
+    <p className="mt-2" data-part="coating">
+      Set out <strong>{grams(reading.set_out_g)}</strong>; <strong>{grams(reading.pick_up_g)}</strong>
+      {low !== null && high !== null && ` (${grams(low)}–${grams(high)})`} stays on the fish,{' '}
+      {grams(reading.discard_g)} is thrown away.
+      {reading.flow && ` It flows like ${reading.flow.replace('_', ' ')}.`}
+    </p>
+  );
+}

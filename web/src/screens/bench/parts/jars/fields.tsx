@@ -1,0 +1,41 @@
+import { text, type Way } from '@/document/document';
+import { faultAt, useBench } from '@/formula/BenchContext';
+import { Choice, NumberInput } from '@/ui';
+
+interface TypedProps {
+  way: Way;
+  label: string;
+  units: Record<string, string>;
+  unit: string;
+}
+
+/** A number with its unit; the unit that is shown is written with the first digit. */
+export function TypedUnit({ way, label, units, unit }: TypedProps) {
+  const { value, set, readOnly, evaluation } = useBench();
+  const fault = faultAt(evaluation, way, true);
+  return (
+    <span className="inline-flex gap-1">
+      <NumberInput
+        label={label}
+        className="w-14"
+        disabled={readOnly}
+        value={value([...way, 'value'])}
+        fault={fault?.code === 'estimated' ? undefined : fault?.text}
+        onType={(number) =>
+          set(way, number === null ? undefined : { unit: value([...way, 'unit']) ?? unit, value: number })
+        }
+      />
+      <Choice
+        label={`Unit of ${label.toLowerCase()}`}
+        value={text(value([...way, 'unit'])) ?? unit}
+        choices={units}
+        disabled={readOnly}
+        onPick={(picked) => set([...way, 'unit'], picked)}
+      />
+    </span>
+  );
+}
+
+export function Quiet({ children }: { children: string }) {
+  return <span className="text-quiet">{children}</span>;
+}

@@ -1,0 +1,154 @@
+import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import type { Json, Phrase } from '@/api';
+import { at, list, newId } from '@/document/document';
+import { useBench } from '@/formula/BenchContext';
+import { readLine } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
+import { keepable } from '@/ui';
+import { BASES, UNITS } from '@/words/texts';
+
+type Part = { [key: string]: Json };
+interface Offer {
+  ingredient: string;
+  name: string;
+  line: Part;
+}
+
+/** Lines that were begun in a jar and not added yet: another jar may be opened meanwhile. */
+const begun = new Map<string, string>();
+
+/** Type a line as one would write it; the core reads it, and what it did not understand is told back. */
+export function AddLine({ jar }: { jar: number }) {
+  const { pantry, document, latest, value, set, readOnly, kitchen, formula } = useBench();
+  const place = `${kitchen}/${formula}/${String(value(['jars', jar, 'id']) ?? jar)}`;
+  const [typed, show] = useState(begun.get(place) ?? '');
+  const setTyped = (text: string) => {
+    begun.set(place, text);
+    show(text);
+  };
+  const [chosen, setChosen] = useState(0);
+  const id = useId();
+  const way = ['jars', jar, 'lines'];
+  const words = typed.trim();
+  const { answer, problem, busy } = useQuestion(
+    ['read', words, jar],
+    words ? () => readLine(document, jar, words) : null,
+  );
+  const shown = useRef<HTMLDivElement>(null);
+  const offers = words && answer ? offered(answer, pantry.ingredients) : [];
+  // The list opens at the foot of a panel that scrolls: it is brought into sight as it grows.
+  useEffect(() => {
+    if (offers.length) shown.current?.scrollIntoView({ block: 'nearest' });
+  }, [offers.length]);
+  if (readOnly) return null;
+
+  function add(offer: Offer | undefined) {
+    if (!offer) return;
+    set([...way, list(at(latest(), way)).length], { id: newId(), ...offer.line });
+    // What was typed on while the answer was waited for is the next line already.
+    if (begun.get(place)?.trim() === words) setTyped('');
+    setChosen(0);
+  }
+
+  /** Enter may come before the answer: then it waits for the answer to just these words. */
+  async function enter() {
+    if (!busy) return add(offers[chosen]);
+    const read = await readLine(document, jar, words).catch(() => null);
+    const found = read ? offered(read, pantry.ingredients) : [];
+    if (found.length === 1) add(found[0]);
+  }
+
+  function key(event: KeyboardEvent) {
+    if (event.key === 'ArrowDown') setChosen((now) => Math.min(now + 1, offers.length - 1));
+    else if (event.key === 'ArrowUp') setChosen((now) => Math.max(now - 1, 0));
+    else if (event.key === 'Enter') void enter();
+    else if (event.key === 'Escape') setTyped('');
+    else return;
+    event.preventDefault();
+  }
+
+  return (
+    <div className="relative mt-2">
+      <input
+        role="combobox"
+        aria-label="Add a line"
+        aria-expanded={offers.length > 0}
+        aria-controls={id}
+        aria-autocomplete="list"
+        aria-activedescendant={offers[chosen] ? `${id}-${chosen}` : undefined}
+        autoComplete="off"
+        placeholder="Type a line: lime juice 30 ml, 2 tsp fine salt, 1.2 % salt …"
+        value={typed}
+        onChange={(event) => {
+          setTyped(keepable(event.target.value));
+          setChosen(0);
+        }}
+        onKeyDown={key}
+        data-busy={busy}
+        className="h-9 w-full rounded-control border border-edge bg-plate px-2"
+      />
+      <div
+        id={id}
+        ref={shown}
+        role="listbox"
+        aria-label="Read as"
+        hidden={!words}
+        className="mt-1 rounded-control border border-line bg-plate"
+      >
+        {offers.map((offer, place) => (
+          <div
+            key={offer.ingredient}
+            id={`${id}-${place}`}
+            role="option"
+            tabIndex={-1}
+            aria-selected={place === chosen}
+            // The press, not the click: the field must not lose the focus first.
+            onMouseDown={(event) => {
+              event.preventDefault();
+              add(offer);
+            }}
+            className={`flex min-h-9 cursor-pointer items-center justify-between gap-3 px-2 ${place === chosen ? 'bg-kelp-soft' : ''}`}
+          >
+            <span>{offer.name}</span>
+            <span className="text-sm text-quiet">{said(offer.line)}</span>
+          </div>
+        ))}
+      </div>
+      {words && (
+        <p className="mt-1 min-h-5 text-sm text-quiet" role="status">
+          {problem && 'Not connected: what you typed stays here; press a key when the connection is back.'}
+          {!problem && answer?.missing}
+          {!problem && answer?.left && ` Not understood: “${answer.left}”.`}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What may be added: the line as read, or one for each ingredient that it may mean. */
+function offered(read: Phrase, known: { id: string; name: string }[]): Offer[] {
+  const line = read.line as Part | null;
+  if (!line) return [];
+  if (read.candidates.length) {
+    return read.candidates.map((one) => ({
+      ingredient: one.id,
+      name: one.name,
+      line: { ...line, ingredient: one.id },
+    }));
+  }
+  const found = known.find((one) => one.id === line.ingredient);
+  return found ? [{ ingredient: found.id, name: found.name, line }] : [];
+}
+
+/** The amount and what it follows, in words. */
+function said(line: Part): string {
+  const amount = line.amount as Part;
+  const unit = UNITS[String(amount.unit)] ?? '';
+  const much = amount.unstated
+    ? 'amount not stated'
+    : amount.value !== undefined
+      ? `${amount.value} ${unit}`
+      : `${amount.low}–${amount.high} ${unit}`;
+  const basis = BASES[String(line.basis)];
+  return basis ? `${much}, follows ${basis}` : much;
+}

@@ -1,0 +1,83 @@
+import { DropdownMenu } from 'radix-ui';
+import { useState } from 'react';
+import type { Json } from '@/api';
+import { Button, MenuItem, menuLook } from '@/ui';
+import { CHOICES } from '@/words/texts';
+import type { LineOnBench } from '../../state/useLine';
+import { SwapDialog } from './SwapDialog';
+
+interface Props {
+  own: LineOnBench;
+  jar: number;
+  line: number;
+  last: number;
+  onMove: (from: number, to: number) => void;
+}
+
+/** What can be done with a line: swapped, written as a range or not at all, held back, moved, taken out. */
+export function LineMenu({ own, jar, line, last, onMove }: Props) {
+  const { value, set, way, name, ranged, unstated } = own;
+  const [swapping, setSwapping] = useState(false);
+  const amount = (value([...way, 'amount']) ?? {}) as { [key: string]: Json };
+  const when = value([...way, 'when']) ?? 'jar';
+  const steady = value([...way, 'exponent']) === 1;
+
+  function range() {
+    const { value: one, low, high: _, unstated: __, ...rest } = amount;
+    set(
+      [...way, 'amount'],
+      ranged ? { ...rest, value: low ?? null } : { ...rest, low: one ?? null, high: one ?? null },
+    );
+  }
+
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button look="quiet" className="min-h-8! px-2!" aria-label={`More for ${name ?? 'this line'}`}>
+            …
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className={menuLook}>
+            <MenuItem onSelect={() => setSwapping(true)}>Swap for an equivalent …</MenuItem>
+            <MenuItem onSelect={range}>{ranged ? 'Write as one amount' : 'Write as a range'}</MenuItem>
+            {!unstated && (
+              <MenuItem
+                onSelect={() => set([...way, 'amount'], { unit: amount.unit ?? null, unstated: true })}
+              >
+                Leave the amount unstated
+              </MenuItem>
+            )}
+            {Object.entries(CHOICES.when ?? {})
+              .filter(([one]) => one !== when)
+              .map(([one, words]) => (
+                <MenuItem key={one} onSelect={() => set([...way, 'when'], one)}>
+                  Put it {words}
+                </MenuItem>
+              ))}
+            {own.result && (own.result.exponent < 1 || steady) && (
+              <MenuItem onSelect={() => set([...way, 'exponent'], steady ? undefined : 1)}>
+                {steady ? 'Grow gently, as a strong thing' : 'Grow in step with the fish'}
+              </MenuItem>
+            )}
+            <MenuItem disabled={line === 0} onSelect={() => onMove(line, line - 1)}>
+              Move up
+            </MenuItem>
+            <MenuItem disabled={line >= last} onSelect={() => onMove(line, line + 1)}>
+              Move down
+            </MenuItem>
+            <MenuItem onSelect={() => set(way, undefined)}>Take out</MenuItem>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <SwapDialog
+        open={swapping}
+        onClose={() => setSwapping(false)}
+        jar={jar}
+        line={line}
+        name={name ?? ''}
+      />
+    </>
+  );
+}

@@ -1,0 +1,152 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { text } from '@/document/document';
+import { faultAt } from '@/formula/BenchContext';
+import { Choice, NumberInput } from '@/ui';
+import { grams, percent } from '@/words/numbers';
+import { BASES, CHOICES, UNITS } from '@/words/texts';
+import { type LineOnBench, useLine } from '../../state/useLine';
+import { Brings } from './Brings';
+import { LineBase } from './LineBase';
+import { LineMenu } from './LineMenu';
+
+const COUNTS = ['piece', 'slice', 'clove', 'sprig', 'pinch'];
+
+interface Props {
+  id: string;
+  jar: number;
+  line: number;
+  last: number;
+  onMove: (from: number, to: number) => void;
+}
+
+/** One line: as written, what it follows, what to weigh and spoon, what it brings. */
+export function LineRow({ id, jar, line, last, onMove }: Props) {
+  const own = useLine(jar, line);
+  const { way, name, result, unit, basis, readOnly, evaluation, value } = own;
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
+    useSortable({ id });
+  const fault = own.problem ?? faultAt(evaluation, way, true)?.text;
+  const units = Object.fromEntries(
+    Object.entries(UNITS).filter(([one]) => !COUNTS.includes(one) || own.ingredient?.units.includes(one)),
+  );
+  const when = text(value([...way, 'when']));
+  return (
+    <tbody
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`relative border-t border-line bg-plate ${isDragging ? 'z-10 shadow-md' : ''}`}
+    >
+      <tr className="h-11" data-line={text(value([...way, 'id']))}>
+        <td className="pr-2">
+          <span className="flex items-center gap-1">
+            {!readOnly && (
+              <button
+                ref={setActivatorNodeRef}
+                type="button"
+                {...attributes}
+                {...listeners}
+                aria-label={`Move ${name ?? 'the line'}`}
+                className="-ml-2.5 shrink-0 cursor-grab rounded-control px-1 text-quiet"
+              >
+                <svg width="8" height="18" viewBox="0 0 8 18" className="fill-current" aria-hidden="true">
+                  <path d="M1 4h2v2h-2zM5 4h2v2h-2zM1 8h2v2h-2zM5 8h2v2h-2zM1 12h2v2h-2zM5 12h2v2h-2z" />
+                </svg>
+              </button>
+            )}
+            <span>
+              {name ?? 'Which ingredient?'}
+              {result && result.exponent < 1 && <Tag>strong</Tag>}
+              {when && when !== 'jar' && <Tag>{CHOICES.when?.[when] ?? when}</Tag>}
+              {result?.share_of_fish_pct != null && !(basis === 'fish' && unit === '%') && (
+                <span className="block text-sm leading-4 whitespace-nowrap text-quiet">
+                  {percent(result.share_of_fish_pct, result.share_of_fish_pct < 10 ? 2 : 0)} of fish
+                </span>
+              )}
+            </span>
+          </span>
+        </td>
+        <td className="pr-2">
+          <span className="flex flex-wrap gap-1 xl:flex-nowrap">
+            <Amount own={own} />
+            <Choice
+              label={`Unit of ${name ?? 'line'}`}
+              value={unit}
+              choices={units}
+              disabled={readOnly}
+              onPick={(picked) => own.rewrite({ unit: picked })}
+            />
+          </span>
+        </td>
+        <td className="pr-2">
+          <Choice
+            label={`What ${name ?? 'the line'} follows`}
+            value={basis}
+            choices={BASES}
+            disabled={readOnly}
+            onPick={(picked) => own.rewrite({ basis: picked })}
+            className="w-24"
+          />
+        </td>
+        <td className="pr-1 text-right whitespace-nowrap xl:pr-3">
+          <span className="block leading-5 font-semibold" data-weigh>
+            {grams(result?.mass_g)}
+          </span>
+          <span
+            className="block text-sm leading-4 text-quiet"
+            title={result?.as_bought ? `buy ${result.as_bought}` : undefined}
+          >
+            {result?.mass_g_range
+              ? `${grams(result.mass_g_range[0])} – ${grams(result.mass_g_range[1])}`
+              : result?.kitchen}
+          </span>
+        </td>
+        <td className="hidden xl:table-cell">{result && <Brings result={result} />}</td>
+        <td className="text-right">
+          {!readOnly && <LineMenu own={own} jar={jar} line={line} last={last} onMove={onMove} />}
+        </td>
+      </tr>
+      {basis === 'line' && (
+        <tr>
+          <td colSpan={6} className="pb-1.5">
+            <LineBase own={own} />
+          </td>
+        </tr>
+      )}
+      {fault && (
+        <tr>
+          <td colSpan={6} className="pb-1.5 text-sm text-stop" role="alert">
+            {fault}
+          </td>
+        </tr>
+      )}
+    </tbody>
+  );
+}
+
+function Tag({ children }: { children: string }) {
+  return <span className="ml-1.5 text-sm whitespace-nowrap text-quiet">{children}</span>;
+}
+
+/** The amount as it was written: one number, a range, or not stated. */
+function Amount({ own }: { own: LineOnBench }) {
+  const { value, way, name, readOnly, evaluation, ranged, unstated } = own;
+  const end = (field: string, label: string) => (
+    <NumberInput
+      label={`${label} of ${name ?? 'line'}`}
+      className="w-14"
+      value={value([...way, 'amount', field])}
+      disabled={readOnly}
+      placeholder={unstated ? 'how much?' : undefined}
+      fault={faultAt(evaluation, [...way, 'amount', field])?.text}
+      onType={(typed) => own.write(field, typed)}
+    />
+  );
+  if (!ranged) return end('value', 'Amount');
+  return (
+    <>
+      {end('low', 'Least')}
+      {end('high', 'Most')}
+    </>
+  );
+}

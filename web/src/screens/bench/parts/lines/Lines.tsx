@@ -1,0 +1,56 @@
+import { DndContext } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { at, list, put, text } from '@/document/document';
+import { useBench } from '@/formula/BenchContext';
+import { useSorting } from '@/ui';
+import { LineRow } from './LineRow';
+
+/** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */
+export function Lines({ jar }: { jar: number }) {
+  const { value, document, change, readOnly } = useBench();
+  const way = ['jars', jar, 'lines'];
+  const lines = list(value(way));
+  function move(from: number, to: number) {
+    if (from < 0 || to < 0 || to >= lines.length || from === to) return;
+    const next = [...lines];
+    const [line] = next.splice(from, 1);
+    next.splice(to, 0, line ?? null);
+    change(put(document, way, next));
+  }
+
+  const { ids, context } = useSorting(
+    lines.map((line) => text(at(line, ['id']))),
+    move,
+  );
+  if (!lines.length) return null;
+  return (
+    <DndContext {...context}>
+      <table className="mt-1.5 w-full border-collapse">
+        <thead className="text-left text-sm text-quiet">
+          <tr>
+            <th className="py-1 font-normal">Line</th>
+            <th className="font-normal">Written</th>
+            <th className="font-normal">Follows</th>
+            <th className="pr-3 text-right font-normal">Weigh</th>
+            <th className="hidden font-normal xl:table-cell">Brings</th>
+            <th>
+              <span className="sr-only">More</span>
+            </th>
+          </tr>
+        </thead>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={readOnly}>
+          {lines.map((_, line) => (
+            <LineRow
+              key={ids[line]}
+              id={ids[line] ?? ''}
+              jar={jar}
+              line={line}
+              last={lines.length - 1}
+              onMove={move}
+            />
+          ))}
+        </SortableContext>
+      </table>
+    </DndContext>
+  );
+}

@@ -1,0 +1,89 @@
+import { useState } from 'react';
+import { type Patch, patched } from '@/document/patch';
+import { useBench } from '@/formula/BenchContext';
+import { compare, swaps } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
+import { Button, Dialog, Trouble } from '@/ui';
+import { grams } from '@/words/numbers';
+import { Differences } from '../change/Differences';
+
+interface Props {
+  open: boolean;
+  onClose: () => void;
+  jar: number;
+  line: number;
+  name: string;
+}
+
+/** Equivalents of an ingredient: what each keeps, and all that it changes, before it is taken. */
+export function SwapDialog({ open, onClose, jar, line, name }: Props) {
+  const { document, apply } = useBench();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const { answer, problem } = useQuestion(
+    ['swaps', jar, line, document],
+    open ? () => swaps(document, jar, line) : null,
+  );
+  const swap = answer?.find((one) => one.id === chosen);
+  const seen = useQuestion(
+    ['swap', chosen, document],
+    swap ? () => compare(document, patched(document, swap.patch as Patch)) : null,
+  );
+  const close = () => {
+    setChosen(null);
+    onClose();
+  };
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(still) => !still && close()}
+      title={`Instead of ${name.toLowerCase()}`}
+      says="Each keeps what matters of it."
+      wide
+    >
+      <Trouble words={problem?.detail} />
+      <div className="mt-3 grid gap-4 md:grid-cols-2">
+        <ul aria-label="Equivalents" className="max-h-[55dvh] overflow-auto">
+          {answer?.length === 0 && (
+            <li className="text-quiet">
+              The tables know no equivalent. State its amount first, or type another line.
+            </li>
+          )}
+          {answer?.map((one) => (
+            <li key={one.id + one.keeps}>
+              <button
+                type="button"
+                aria-pressed={one.id === chosen}
+                onClick={() => setChosen(one.id)}
+                className={`w-full rounded-control px-2 py-1.5 text-left hover:bg-kelp-soft ${one.id === chosen ? 'bg-kelp-soft' : ''}`}
+              >
+                <span className="font-semibold">{one.name}</span>{' '}
+                <span className="float-right">{grams(one.mass_g)}</span>
+                <span className="block text-sm text-quiet">{one.keeps}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <div className="text-sm">
+          {!swap && answer && answer.length > 0 && (
+            <p className="text-quiet">Choose one to see what it changes.</p>
+          )}
+          {swap && seen.answer && <Differences differences={seen.answer.differences} />}
+        </div>
+      </div>
+      <div className="mt-4 flex justify-end gap-2">
+        <Button look="quiet" onClick={close}>
+          Leave it as it is
+        </Button>
+        <Button
+          disabled={!swap}
+          onClick={() => {
+            if (swap) apply(swap.patch as Patch);
+            close();
+          }}
+        >
+          Take it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

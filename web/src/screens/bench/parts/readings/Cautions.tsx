@@ -1,0 +1,85 @@
+import { useState } from 'react';
+import type { Caution } from '@/api';
+import { at, list } from '@/document/document';
+import { useBench } from '@/formula/BenchContext';
+import { Button, LinkButton } from '@/ui';
+import { GRADES } from '@/words/texts';
+import { AcceptDialog } from './AcceptDialog';
+
+const LOOKS: Record<string, string> = {
+  refuse: 'border-stop bg-stop-soft',
+  stop: 'border-stop bg-stop-soft',
+  warn: 'border-warn bg-warn-soft',
+  note: 'border-line bg-sunk',
+};
+
+const stands = (caution: Caution) => ['refuse', 'stop'].includes(caution.grade) && !caution.accepted;
+
+/** What stops the formula stands first, above the readings; the other cautions below them. */
+export function Standing({ cautions }: { cautions: Caution[] }) {
+  const found = cautions.filter(stands);
+  if (!found.length) return null;
+  return <List cautions={found} title={found.length === 1 ? 'This stops it' : 'These stop it'} />;
+}
+
+export function Cautions({ cautions }: { cautions: Caution[] }) {
+  return <List cautions={cautions.filter((caution) => !stands(caution))} title="Cautions" />;
+}
+
+/** Cautions, gravest first: why, what to do, on whose word. A stop is taken knowingly, with initials and a reason. */
+function List({ cautions, title }: { cautions: Caution[]; title: string }) {
+  const { readOnly, value, set } = useBench();
+  const [accepting, setAccepting] = useState<Caution | null>(null);
+
+  /** Take an acceptance back: the stop stands again. */
+  function withdraw(caution: Caution) {
+    const left = list(value(['accepted'])).filter(
+      (one) => at(one, ['code']) !== caution.code || at(one, ['path']) !== caution.path,
+    );
+    set(['accepted'], left.length ? left : undefined);
+  }
+
+  return (
+    <section aria-label={title} className="mt-3 space-y-1.5">
+      <h3>{title}</h3>
+      {cautions.map((caution) => {
+        return (
+          <details
+            key={caution.code + caution.path}
+            open={stands(caution) || undefined}
+            data-grade={caution.grade}
+            data-code={caution.code}
+            data-path={caution.path}
+            data-accepted={caution.accepted ? true : undefined}
+            className={`rounded-r-control border-l-4 px-2 py-1.5 text-sm ${LOOKS[caution.grade]}`}
+          >
+            <summary className="cursor-pointer">
+              <strong>{caution.accepted ? 'Accepted on record' : GRADES[caution.grade]}.</strong>{' '}
+              {caution.text}
+            </summary>
+            <p className="mt-1">{caution.do}</p>
+            <p className="mt-1 text-quiet">
+              {caution.source}. Local codes and your own inspector come first.
+            </p>
+            {caution.accepted && (
+              <p className="mt-1">
+                By {String(caution.accepted.initials)}: {String(caution.accepted.reason)}
+                {!readOnly && (
+                  <LinkButton className="ml-2" onClick={() => withdraw(caution)}>
+                    take it back
+                  </LinkButton>
+                )}
+              </p>
+            )}
+            {caution.grade === 'stop' && !caution.accepted && !readOnly && (
+              <Button look="plain" className="mt-1 min-h-8!" onClick={() => setAccepting(caution)}>
+                Accept knowingly …
+              </Button>
+            )}
+          </details>
+        );
+      })}
+      <AcceptDialog caution={accepting} onClose={() => setAccepting(null)} />
+    </section>
+  );
+}

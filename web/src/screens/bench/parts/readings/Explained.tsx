@@ -1,0 +1,99 @@
+import { type ReactNode, useState } from 'react';
+import { useBench } from '@/formula/BenchContext';
+import { explain } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
+import { Dialog } from '@/ui';
+import { inUnit } from '@/words/numbers';
+
+const SURE: Record<string, string> = { H: 'sure', M: 'fairly sure', L: 'rough' };
+
+interface Props {
+  name: string;
+  label: string;
+  jar?: number;
+  words?: ReactNode;
+  children?: ReactNode;
+}
+
+/** Opens how a number is reached: this formula's numbers, the equation in words, the rows and their sources. */
+export function Explained({ name, label, jar = 0, words, children }: Props) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button
+        type="button"
+        aria-label={label}
+        onClick={() => setOpen(true)}
+        className="rounded-control text-left underline decoration-dotted decoration-1 underline-offset-4 hover:text-kelp"
+        data-explain={name}
+      >
+        {words ?? 'How this is reached'}
+      </button>
+      {open && (
+        <How name={name} jar={jar} onClose={() => setOpen(false)}>
+          {children}
+        </How>
+      )}
+    </>
+  );
+}
+
+function How({
+  name,
+  jar,
+  onClose,
+  children,
+}: {
+  name: string;
+  jar: number;
+  onClose: () => void;
+  children: ReactNode;
+}) {
+  const { document } = useBench();
+  const { answer, problem } = useQuestion(['explain', name, jar, document], () =>
+    explain(document, jar, name),
+  );
+  return (
+    <Dialog
+      open
+      onOpenChange={(still) => !still && onClose()}
+      title={answer ? answer.title : 'How this is reached'}
+      says={answer ? `How this is reached: ${answer.equation}.` : undefined}
+    >
+      {problem && <p className="mt-3 text-warn">{problem.detail}</p>}
+      {children}
+      {answer && (
+        <>
+          <table className="mt-3 w-full" data-part="steps">
+            <tbody>
+              {answer.steps.map((step, place) => (
+                <tr
+                  key={step.text}
+                  className={`border-t border-line ${place === answer.steps.length - 1 ? 'font-semibold' : ''}`}
+                >
+                  <td className="py-1 pr-3">{step.text}</td>
+                  <td className="text-right whitespace-nowrap">
+                    {step.value === null ? '' : inUnit(step.value, step.unit)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {answer.rests_on.length > 0 && (
+            <section className="mt-3 text-sm text-quiet">
+              <h3 className="text-ink">It rests on</h3>
+              <ul>
+                {answer.rests_on.map((row) => (
+                  <li key={row.name} className="border-t border-line py-0.5">
+                    <strong>{row.name}</strong> {row.value}: {row.source} (
+                    {SURE[row.confidence] ?? row.confidence})
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </>
+      )}
+    </Dialog>
+  );
+}

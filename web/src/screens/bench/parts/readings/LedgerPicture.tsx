@@ -1,0 +1,81 @@
+import type { Ledger } from '@/api';
+import { text } from '@/document/document';
+import { useBench } from '@/formula/BenchContext';
+import { grams } from '@/words/numbers';
+import type { Bounds } from './Gauge';
+
+const HIGH = 78;
+const WIDE = 244;
+
+/** Salt from jar to plate as steps: each stands on what was there before; the range is a line on top, the target is dashed. */
+export function LedgerPicture({ ledger }: { ledger: Ledger }) {
+  const { value, evaluation } = useBench();
+  const native = ledger.native_salt_g ?? 0;
+  const edible = evaluation?.fish.edible_g ?? 0;
+  const bounds = value(['targets', 'salt_pct_of_edible']) as Bounds | undefined;
+  const aim = bounds?.value ?? bounds?.max ?? bounds?.min;
+  const target = typeof aim === 'number' && edible ? (aim * edible) / 100 : null;
+  const most = Math.max(ledger.salt_g_range?.[1] ?? 0, ledger.salt_g ?? 0, target ?? 0, 0.1);
+  const y = (salt: number) => HIGH - (salt / most) * (HIGH - 8);
+  let below = native;
+  const steps = [
+    { name: 'fish', from: 0, to: native, ends: null as number[] | null },
+    ...ledger.entries.map((entry, place) => {
+      const from = below;
+      below += entry.taken_up_g - entry.removed_g;
+      const name = text(value(['jars', place, 'name'])) ?? `jar ${place + 1}`;
+      return { name, from, to: below, ends: [from + entry.low_g, from + entry.high_g] };
+    }),
+    { name: 'plate', from: 0, to: ledger.salt_g ?? below, ends: ledger.salt_g_range ?? null },
+  ];
+  const wide = WIDE / steps.length;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDE} ${HIGH + 18}`}
+      className="mt-1 w-full"
+      role="img"
+      aria-label={steps.map((step) => `${step.name} ${grams(step.to - step.from)}`).join(', ')}
+    >
+      <path d={`M0 ${HIGH}H${WIDE}`} className="stroke-edge" />
+      {steps.map((step, place) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place
+        <g key={place} transform={`translate(${place * wide} 0)`}>
+          <title>{`${step.name}: ${grams(step.to - step.from)}`}</title>
+          <rect
+            x={3}
+            width={wide - 6}
+            y={y(step.to)}
+            height={Math.max(y(step.from) - y(step.to), 1)}
+            fill="url(#hatch-salt)"
+          />
+          {place < steps.length - 1 && (
+            <path d={`M${wide - 3} ${y(step.to)}h6`} className="stroke-quiet" strokeWidth="0.8" />
+          )}
+          {step.ends && (
+            <path
+              d={`M${wide / 2} ${y(step.ends[0] ?? 0)}V${y(step.ends[1] ?? 0)}M${wide / 2 - 3} ${y(step.ends[0] ?? 0)}h6M${wide / 2 - 3} ${y(step.ends[1] ?? 0)}h6`}
+              className="stroke-ink"
+              strokeWidth="1.2"
+              fill="none"
+            />
+          )}
+          <text x={wide / 2} y={HIGH + 13} textAnchor="middle" fontSize="11" className="fill-quiet">
+            {step.name === 'plate' && !ledger.complete
+              ? 'plate, at least'
+              : place === 0 || place === steps.length - 1
+                ? step.name
+                : `${place}`}
+          </text>
+        </g>
+      ))}
+      {target !== null && (
+        <>
+          <path d={`M0 ${y(target)}H${WIDE}`} className="stroke-best" strokeDasharray="4 3" />
+          <text x={2} y={y(target) - 2} fontSize="10" className="fill-best">
+            target {grams(target)}
+          </text>
+        </>
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,41 @@
+import type { Json } from '@/api';
+import type { Way } from '@/document/document';
+import { useBench } from '@/formula/BenchContext';
+import { NumberInput } from '@/ui';
+
+type Part = { [key: string]: Json };
+
+/** The target of a reading: a least and a most, or one aim. Emptied, it is taken away. */
+export function TargetFields({ way, unit }: { way: Way; unit: string }) {
+  const { value, set, readOnly } = useBench();
+  const target = (value(way) ?? {}) as Part;
+
+  function write(field: string, typed: Json) {
+    const next = Object.fromEntries(
+      Object.entries({ ...target, [field]: typed }).filter(([, one]) => one !== null),
+    );
+    set(way, Object.keys(next).length ? (next as Part) : undefined);
+  }
+
+  const field = (name: string, label: string) => (
+    <span className="flex items-center gap-1.5">
+      {label}
+      <NumberInput
+        label={`Target ${label}`}
+        value={target[name]}
+        disabled={readOnly}
+        onType={(typed) => write(name, typed)}
+        className="w-16"
+      />
+    </span>
+  );
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-3 rounded-control bg-sunk p-2">
+      <strong>Target</strong>
+      {field('min', 'at least')}
+      {field('max', 'at most')}
+      {field('value', 'or just')}
+      <span className="text-quiet">{unit}</span>
+    </div>
+  );
+}

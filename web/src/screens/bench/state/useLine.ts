@@ -1,0 +1,67 @@
+import { useState } from 'react';
+import { type Json, Problem } from '@/api';
+import { at, list, text } from '@/document/document';
+import type { Patch } from '@/document/patch';
+import { useBench } from '@/formula/BenchContext';
+import { rewriteLine } from '@/formula/questions';
+
+/** One line of the document with its evaluation, and the verbs that change how it is written. */
+export function useLine(jar: number, line: number) {
+  const bench = useBench();
+  const { value, set, latest, apply, evaluation, pantry } = bench;
+  const way = ['jars', jar, 'lines', line];
+  const id = text(value([...way, 'ingredient']));
+  const ingredient = pantry.ingredients.find((one) => one.id === id);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  /** A typed amount: what was not stated, now is. */
+  function write(end: string, typed: Json) {
+    const { unstated: _, ...amount } = (value([...way, 'amount']) ?? {}) as { [key: string]: Json };
+    set([...way, 'amount'], { ...amount, [end]: typed });
+  }
+
+  /** Another unit or basis at the same mass: the core says how it is written then. */
+  async function rewrite(to: { unit?: string; basis?: string }): Promise<void> {
+    const asked = latest();
+    try {
+      const written = await rewriteLine(asked, jar, line, to);
+      // Typed on in this line meanwhile: what it is written like now is asked anew, so that no key is lost.
+      if (at(latest(), way) !== at(asked, way)) return rewrite(to);
+      apply(written.patch as Patch);
+      setProblem(null);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      setProblem(`Not changed: ${error.detail}`);
+    }
+  }
+
+  const lines = list(value(['jars', jar, 'lines']));
+  const nameOf = (other: string) => {
+    const used = at(
+      lines.find((one) => at(one, ['id']) === other),
+      ['ingredient'],
+    );
+    return pantry.ingredients.find((one) => one.id === used)?.name ?? other;
+  };
+  const own = value([...way, 'id']);
+  const others = lines
+    .map((other) => at(other, ['id']))
+    .filter((other): other is string => typeof other === 'string' && other !== own);
+  return {
+    ...bench,
+    way,
+    name: ingredient?.name ?? id,
+    ingredient,
+    unit: text(value([...way, 'amount', 'unit'])),
+    basis: text(value([...way, 'basis'])),
+    ranged: value([...way, 'amount', 'low']) !== undefined,
+    unstated: value([...way, 'amount', 'unstated']) === true,
+    result: evaluation?.jars[jar]?.lines[line],
+    problem,
+    write,
+    rewrite,
+    others: Object.fromEntries(others.map((other) => [other, nameOf(other)])),
+  };
+}
+
+export type LineOnBench = ReturnType<typeof useLine>;

@@ -1,0 +1,62 @@
+import { Link } from '@tanstack/react-router';
+import type { FormulaItem } from '@/api';
+import { JarDrawing } from '@/drawing';
+import { grams } from '@/words/numbers';
+import { KINDS, STANDING } from '@/words/texts';
+
+interface Props {
+  item: FormulaItem;
+  kitchen: string;
+  scale: number;
+  high: number;
+}
+
+/** One formula: its jars to one scale with all others, its fish, what is kept of it. */
+export function Standing({ item, kitchen, scale, high }: Props) {
+  const { card } = item;
+  const kinds = [...new Set(card.jars.map((jar) => jar.kind ?? ''))].filter(Boolean);
+  return (
+    <li>
+      <Link
+        to="/$kitchen/bench/$formula"
+        params={{ kitchen, formula: String(item.id) }}
+        className="block rounded-plate border border-line bg-plate p-4 pb-3 transition-shadow hover:shadow-md"
+      >
+        <div className="flex items-end gap-3 border-b-[6px] border-steel px-2" style={{ height: high + 12 }}>
+          {card.jars.map((jar, place) => (
+            <JarDrawing
+              // biome-ignore lint/suspicious/noArrayIndexKey: jars of a draft may lack an id
+              key={place}
+              name={jar.name ?? KINDS[jar.kind ?? ''] ?? 'jar'}
+              strata={jar.strata}
+              scale={scale}
+            />
+          ))}
+          {card.jars.length === 0 && <span className="pb-2 text-quiet">no jar yet</span>}
+        </div>
+        <h2 className="mt-3 text-lg">{item.title}</h2>
+        <p className="text-quiet">
+          {card.fish ?? 'no fish yet'}
+          {card.edible_g ? `, ${grams(card.edible_g)}` : ''} ·{' '}
+          {kinds.map((kind) => KINDS[kind] ?? kind).join(', ')}
+        </p>
+        <p className="mt-1 flex items-center gap-2 text-sm text-quiet">
+          <span>{item.latest_version ? `version ${item.latest_version} kept` : 'draft only'}</span>
+          {card.standing !== 'ready' && (
+            <span
+              data-standing={card.standing}
+              className={`rounded-control px-1.5 ${card.standing === 'not_to_be_cooked' ? 'bg-stop-soft font-semibold text-stop' : 'bg-warn-soft text-warn'}`}
+            >
+              {STANDING[card.standing]?.toLowerCase()}
+            </span>
+          )}
+          {item.tags.map((tag) => (
+            <span key={tag} className="rounded-control border border-line px-1.5">
+              {tag}
+            </span>
+          ))}
+        </p>
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,60 @@
+import type { WindowBarOf } from '@/api';
+import { WindowBar } from '@/drawing';
+import { useBench } from '@/formula/BenchContext';
+import { stopping } from '@/formula/standing';
+import { duration, millimetres } from '@/words/numbers';
+import { BINDING } from '@/words/texts';
+
+/** Windows of the same jar, one below the other on one scale of time. */
+export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string }) {
+  const stopped = stopping(useBench().evaluation).length > 0;
+  const end = Math.max(...bars.map((bar) => (bar.window?.latest_min ?? 0) * 1.08), 1);
+  return (
+    <table className="w-full text-sm" aria-label={label}>
+      <thead className="text-left text-quiet">
+        <tr>
+          <th className="w-48 py-1 font-normal">{label}</th>
+          <th className="font-normal">window</th>
+          <th className="w-40 pl-3 font-normal">best</th>
+          <th className="w-44 font-normal">latest, and what limits</th>
+        </tr>
+      </thead>
+      <tbody>
+        {bars.map((bar) => (
+          <tr
+            key={bar.label}
+            className={`border-t border-line ${bar.now ? 'font-semibold' : ''}`}
+            data-bar={bar.label}
+          >
+            <td className="py-1 pr-2">
+              {bar.label}
+              {bar.thickness_mm !== null && (
+                <span className="ml-1 font-normal text-quiet">{millimetres(bar.thickness_mm)}</span>
+              )}
+            </td>
+            <td>
+              {bar.window && (
+                <WindowBar
+                  window={bar.window}
+                  contact={null}
+                  label={bar.label}
+                  end={end}
+                  slim
+                  stopped={stopped}
+                />
+              )}
+            </td>
+            <td className="pl-3 whitespace-nowrap">
+              {bar.window
+                ? `${duration(bar.window.best_from_min)} – ${duration(bar.window.best_to_min)}`
+                : 'not timed'}
+            </td>
+            <td className="whitespace-nowrap">
+              {bar.window && `${duration(bar.window.latest_min)}, ${BINDING[bar.window.binding]}`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,90 @@
+import { useRef } from 'react';
+import type { FishResult, JarProfile } from '@/api';
+import { useBench } from '@/formula/BenchContext';
+import { Exports } from '@/ui';
+import type { Moment } from '../state/moment';
+import { CrossSection } from './CrossSection';
+
+/** The cut across at one minute, its key, its figures, and the way to carry it off. */
+export function CutPlate({ fish, profile, now }: { fish: FishResult; profile: JarProfile; now: Moment }) {
+  const { value } = useBench();
+  const chart = useRef<SVGSVGElement>(null);
+  const rows = () => [
+    [
+      'time [min]',
+      ...profile.depth_mm.map((depth) => `salt at ${depth.toFixed(2)} mm [%]`),
+      'acid depth [mm]',
+    ],
+    ...profile.t_min.map((t, row) => [t, ...(profile.salt_pct[row] ?? []), profile.acid_depth_mm[row] ?? 0]),
+  ];
+  return (
+    <>
+      <CrossSection
+        fish={fish}
+        profile={profile}
+        now={now}
+        skin={fish.skin}
+        boned={fish.bone === 'in'}
+        slashes={Number(value(['fish', 'slashes', 'per_side']) ?? 0)}
+        chart={chart}
+      />
+      <div className="flex flex-wrap items-center gap-4 text-sm text-quiet">
+        <Key look="brine" words="salt, deeper where there is more; dashed lines at the figures beside them" />
+        {now.acidMm > 0 && <Key look="acid" words="turned by acid, still raw" />}
+        <span className="ml-auto">
+          <Exports name="cut-across" chart={chart} rows={rows} />
+        </span>
+      </div>
+      <Figures depths={profile.depth_mm} salt={now.salt} />
+    </>
+  );
+}
+
+function Key({ look, words }: { look: 'brine' | 'acid'; words: string }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <svg width="16" height="16" aria-hidden="true">
+        <rect
+          width="16"
+          height="16"
+          rx="3"
+          className={look === 'brine' ? 'fill-brine' : undefined}
+          fill={look === 'acid' ? 'url(#hatch-acid)' : undefined}
+        />
+      </svg>
+      {words}
+    </span>
+  );
+}
+
+/** Salt by depth as a table, for those who cannot see the drawing. */
+function Figures({ depths, salt }: { depths: number[]; salt: number[] }) {
+  const shown = depths
+    .map((depth, place) => [depth, salt[place] ?? 0] as const)
+    .filter((_, place) => place % 7 === 0);
+  return (
+    <details className="mt-1 text-sm">
+      <summary className="cursor-pointer text-quiet">Salt by depth, in figures</summary>
+      <table>
+        <tbody>
+          <tr>
+            <th className="pr-3 text-left font-normal">mm from an open face</th>
+            {shown.map(([depth]) => (
+              <td key={depth} className="px-2 text-right">
+                {depth.toFixed(1)}
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <th className="pr-3 text-left font-normal">% salt</th>
+            {shown.map(([depth, value]) => (
+              <td key={depth} className="px-2 text-right">
+                {value.toFixed(2)}
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+    </details>
+  );
+}

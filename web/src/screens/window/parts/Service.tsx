@@ -1,0 +1,47 @@
+import { useState } from 'react';
+import type { Json } from '@/api';
+import type { Patch } from '@/document/patch';
+import { useBench } from '@/formula/BenchContext';
+import { fits } from '@/formula/questions';
+import { useQuestion } from '@/formula/useQuestion';
+import { Button, NumberInput } from '@/ui';
+
+/** Given the time until service: whether it fits, and which thickness or which change of the jar would make it fit. */
+export function Service({ jar }: { jar: number }) {
+  const { document, apply, readOnly } = useBench();
+  const [typed, setTyped] = useState<Json>(null);
+  const minutes = typeof typed === 'number' && typed > 0 ? typed : null;
+  const { answer, busy } = useQuestion(
+    ['fits', jar, minutes, document],
+    minutes === null ? null : () => fits(document, jar, minutes),
+  );
+  return (
+    <div className="pt-2">
+      <p className="flex items-center gap-2">
+        It may stand for{' '}
+        <NumberInput label="Minutes until service" value={typed} onType={setTyped} className="w-20" /> min
+        {busy && <span className="text-quiet">looking for what fits …</span>}
+      </p>
+      {typed !== null && minutes === null && <p className="mt-2 text-stop">Type a number above 0.</p>}
+      <ul className="mt-2">
+        {answer?.map((one) => (
+          <li
+            key={one.what}
+            className="flex items-center gap-3 border-t border-line py-1.5"
+            data-fits={one.fits}
+          >
+            <strong className={`w-8 ${one.fits ? 'text-best' : 'text-warn'}`}>
+              {one.fits ? 'yes' : 'no'}
+            </strong>
+            <span className="grow">{one.text}</span>
+            {one.patch && !readOnly && (
+              <Button look="plain" className="min-h-8!" onClick={() => apply(one.patch as Patch)}>
+                {one.what === 'as it is' ? 'Plan it so' : 'Do it'}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
