@@ -44,6 +44,8 @@ class Page:
         field.send_keys(text or Keys.DELETE)
 
     def choose(self, label: str, value: str) -> None:
+        choice = (By.CSS_SELECTOR, f'option[value="{value}"]')
+        self.until(lambda: self.field(label).find_element(*choice), f"{label}: {value}")
         Select(self.field(label)).select_by_value(value)
 
     def press(self, words: str) -> None:
