@@ -1,6 +1,9 @@
 """The trade's rules and arithmetic: no Django, no HTTP, no clock, no chance.
 
-Imports go one way: bench -> judgement -> jars -> flesh -> substances -> documents -> data.
+Imports go one way: questions -> formula -> judgement -> heat -> jars -> flesh -> fish -> substances -> reading ->
+documents -> data.
 """
 
-__version__ = "0.1.0"
+from jarcore.version import VERSION
+
+__version__ = VERSION

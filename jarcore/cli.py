@@ -1,12 +1,15 @@
-"""The core on the command line: evaluate or profile a file, check the tables. Only the answer goes to standard output."""
+"""The core on the command line: evaluate or profile a file, check the tables. Only the answer goes to standard
+output.
+"""
 
 import json
 import sys
 from pathlib import Path
 from typing import Any
 
-from jarcore.data import BadPantry, Fault, Pantry, default_pantry, faults, with_rows
-from jarcore.documents import LARGEST_BYTES, NotAFormula, formula_object, notice, parse
+from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
+from jarcore.data.checks import faults
+from jarcore.documents import LARGEST_BYTES, NotAFormula, formula_object, found, parse
 from jarcore.formula import evaluate
 from jarcore.questions import profiles
 
@@ -34,12 +37,12 @@ def main(arguments: list[str]) -> int:
 
 def _answer(command: str, name: str, rows: str | None) -> int:
     try:
-        value, notices = parse(_read(name))
+        value, findings = parse(_read(name))
         pantry, faults_there = _pantry(rows)
         for fault in faults_there:
             print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
-        told = [notice("pantry-row", "", f"In the pantry at {fault.path}: {fault.text}") for fault in faults_there]
-        answer: Any = COMMANDS[command](formula_object(value), pantry, [*notices, *told])
+        told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in faults_there]
+        answer: Any = COMMANDS[command](formula_object(value), pantry, [*findings, *told])
     except NotAFormula as refusal:
         print(json.dumps(refusal.problem(), ensure_ascii=False, indent=2))
         return NO_FORMULA
@@ -51,10 +54,10 @@ def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
     """The pantry with a kitchen's own rows from a file, and what of them is not used."""
     if rows is None:
         return default_pantry(), []
-    value, notices = parse(_read(rows))
+    value, findings = parse(_read(rows))
     try:
-        if notices:
-            raise BadPantry(f"{notices[0]['path']}: {notices[0]['text']}")
+        if findings:
+            raise BadPantry(f"{findings[0].path}: {findings[0].text}")
         return with_rows(default_pantry(), value)
     except BadPantry as error:
         raise NotAFormula("Not a pantry", f"{rows}: {error}") from None

@@ -55,8 +55,12 @@ def document(name: str) -> dict[str, Any]:
 def grown(jars: int, lines: int) -> dict[str, Any]:
     """A formula with so many jars and lines in all, of every timed kind in turn."""
     one = document("char-citrus")
-    extra = [{"id": f"x{i}", "ingredient": name, "amount": {"value": 1, "unit": "%"}, "basis": "fish"}
-             for i, name in enumerate(["dill", "garlic", "honey", "ginger", "cumin-ground", "mustard-smooth", "soy-sauce-light"] * 20)]  # fmt: skip
+    extra = [
+        {"id": f"x{i}", "ingredient": name, "amount": {"value": 1, "unit": "%"}, "basis": "fish"}
+        for i, name in enumerate(
+            ["dill", "garlic", "honey", "ginger", "cumin-ground", "mustard-smooth", "soy-sauce-light"] * 20
+        )
+    ]
     made = []
     for place in range(jars):
         jar = copy.deepcopy(one["jars"][0])

@@ -57,8 +57,8 @@ def report(address: str) -> None:
     late = spent[int(0.95 * (len(spent) - 1))]
     print("browser")
     print(
-        f"  keystroke to fresh readings, four jars: {statistics.median(spent):.0f} ms median, {late:.0f} ms at the 95th "
-        f"percentile of {len(spent)} (to reach: 100 ms), {late / 100:.2f} of what is allowed"
+        f"  keystroke to fresh readings, four jars: {statistics.median(spent):.0f} ms median, {late:.0f} ms at the "
+        f"95th percentile of {len(spent)} (to reach: 100 ms), {late / 100:.2f} of what is allowed"
     )
 
 
@@ -91,6 +91,6 @@ def report_drag() -> None:
     gaps = sorted(driver.execute_async_script(DRAG, KEYS))
     middle, late = statistics.median(gaps), gaps[int(0.95 * (len(gaps) - 1))]
     print(
-        f"  the Window while time is dragged: {1000 / middle:.0f} frames a second (median), {1000 / late:.0f} at the 95th "
-        f"percentile of {len(gaps)} (to reach: 60)"
+        f"  the Window while time is dragged: {1000 / middle:.0f} frames a second (median), {1000 / late:.0f} at the "
+        f"95th percentile of {len(gaps)} (to reach: 60)"
     )

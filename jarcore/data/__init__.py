@@ -3,10 +3,13 @@
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.codes import FAULT, Code, codes
 from jarcore.data.durations import in_words
+from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
+from jarcore.data.recording import kept, recorded
+from jarcore.data.sentences import Said, rendered, said, sentence
 from jarcore.data.spoken import bare, bare_word
-from jarcore.data.tables import faults, parameter, parameters, rows, schools, shelf
+from jarcore.data.tables import named, parameter, parameters, rows, schools, shelf
 
 __all__ = [
     "ALLERGENS",
@@ -18,7 +21,9 @@ __all__ = [
     "Cut",
     "Fault",
     "Ingredient",
+    "KindRow",
     "Pantry",
+    "Said",
     "Species",
     "avoided_by",
     "bare",
@@ -27,11 +32,18 @@ __all__ = [
     "default_pantry",
     "faults",
     "in_words",
+    "kept",
+    "kind_rows",
+    "named",
     "named_in",
     "parameter",
     "parameters",
+    "recorded",
+    "rendered",
     "rows",
+    "said",
     "schools",
+    "sentence",
     "shelf",
     "with_rows",
 ]

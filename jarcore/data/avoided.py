@@ -9,9 +9,21 @@ from jarcore.data.spoken import bare
 from jarcore.data.tables import rows, words
 
 ALLERGENS = (
-    "gluten", "crustaceans", "molluscs", "egg", "fish", "peanut", "tree-nuts",
-    "soy", "milk", "sesame", "mustard", "celery", "lupin", "sulphites",
-)  # fmt: skip
+    "gluten",
+    "crustaceans",
+    "molluscs",
+    "egg",
+    "fish",
+    "peanut",
+    "tree-nuts",
+    "soy",
+    "milk",
+    "sesame",
+    "mustard",
+    "celery",
+    "lupin",
+    "sulphites",
+)
 # Names of several words ("tree nut", "coconut milk") are looked for before their parts.
 LONGEST_NAME = 3
 

@@ -20,16 +20,39 @@ PLAIN = "water"
 # Fields of a row that are no column: what it starts from, and words for people.
 BESIDE = ("like", "note", "notes")
 CONTENTS = (
-    "water", "salt", "sucrose", "glucose", "fructose", "lactose", "maltose", "fat", "alcohol", "starch", "protein",
-)  # fmt: skip
+    "water",
+    "salt",
+    "sucrose",
+    "glucose",
+    "fructose",
+    "lactose",
+    "maltose",
+    "fat",
+    "alcohol",
+    "starch",
+    "protein",
+)
 # Columns of words that the rules read: only words of the shipped rows are understood.
 CHOSEN = {
-    "ingredients": ("group", "phase", "particle", "burn"),
+    "ingredients": ("group", "phase", "particle", "burn", "goes_in"),
     "species": ("fat_class", "firmness", "shape", "mercury"),
 }
+# Fields that are rows of their own: they come with `like`, and `acid` may be stated.
+RECORDS = ("acid", "bought")
 # What the words of a name tell beyond allergens, as flags of the row.
 FLAGS = ("honey", "nitrite", "pork", "hot")
 OTHER, ALL_CONTENTS = "other", "contents"
+NO_ACID = AcidRow(
+    aqueous_l_per_kg=1,
+    citric_g_l=0,
+    acetic_g_l=0,
+    lactic_g_l=0,
+    malic_g_l=0,
+    tartaric_g_l=0,
+    strong_ions_eq_l=0,
+    buffer_mol_l_ph=0,
+    buffer_ph0=0,
+)
 
 
 @cache
@@ -130,7 +153,7 @@ def _ingredient(known: Mapping[str, Any], shipped: Mapping[str, Any], entry: Map
     if "acid" in entry:
         if not isinstance(entry["acid"], Mapping):
             raise _NotUsed("has an `acid` that is no part with fields")
-        acid = start.acid or AcidRow(1, 0, 0, 0, 0, 0, 0, 0, 0)
+        acid = start.acid or NO_ACID
         values["acid"] = replace(acid, **_values(AcidRow, entry["acid"]))
     names = " ".join((entry["id"], values.get("name", ""), *values.get("synonyms", ())))
     told = named_in(names)
@@ -140,14 +163,17 @@ def _ingredient(known: Mapping[str, Any], shipped: Mapping[str, Any], entry: Map
     values["allergens"] = _joined(_allergens(values["allergens"]) if "allergens" in values else start.allergens, spoken)
     values.setdefault("name", entry["id"] if base is None else start.name)
     row = replace(start, **{"id": entry["id"], "source": "the kitchen's own", "confidence": "M", **values})
-    return _filled(row, "water" in entry)
+    others = any(name in entry for name in (*CONTENTS, "acid"))
+    return _filled(row, makes_room=others and "water" not in entry)
 
 
-def _filled(row: Ingredient, water_stated: bool) -> Ingredient:
-    """The row with its water made room for by what it holds now; more than a hundred per cent is nothing that is."""
+def _filled(row: Ingredient, makes_room: bool) -> Ingredient:
+    """The row with its water made room for by what it is said to hold; more than a hundred per cent is nothing
+    that is.
+    """
     acid = row.acid_g
     dry = sum(getattr(row, name) for name in CONTENTS if name != "water") + acid
-    if not water_stated and row.water + dry > 100:
+    if makes_room and row.water + dry > 100:
         row = replace(row, water=max(0.0, 100 - dry))
     if row.water + dry > _between()[ALL_CONTENTS][1]:
         raise _NotUsed(f"holds {row.water + dry:.0f} g in 100 g")
@@ -178,7 +204,9 @@ def _joined(*some: Any) -> tuple[str, ...]:
 
 
 def _allergens(stated: tuple[str, ...]) -> tuple[str, ...]:
-    """Allergens by the format's names; a word that means none of them is no allergen this core can hold against a diner."""
+    """Allergens by the format's names; a word that means none of them is no allergen this core can hold against a
+    diner.
+    """
     found: list[str] = []
     for word in stated:
         meant = [one for one in avoided_by(word) if one in ALLERGENS]
@@ -190,11 +218,13 @@ def _allergens(stated: tuple[str, ...]) -> tuple[str, ...]:
 
 def _values(kind: type[Any], entry: Mapping[str, Any], beside: tuple[str, ...] = ()) -> dict[str, Any]:
     """The fields of KIND that the entry states, each of the right type and within its limits."""
-    known = {field.name: field.type for field in fields(kind) if field.init}
+    known = {field.name: field.type for field in fields(kind) if field.init and field.name not in RECORDS}
     for name in entry:
         if name not in known and name not in BESIDE and name not in beside:
             raise _NotUsed(f"has a field “{str(name)[:40]}” that no row has")
-    return {name: _value(name, entry[name], form) for name, form in known.items() if name in entry and name not in beside}  # fmt: skip
+    return {
+        name: _value(name, entry[name], form) for name, form in known.items() if name in entry and name not in beside
+    }
 
 
 def _value(name: str, value: Any, form: Any) -> Any:

@@ -8,7 +8,7 @@ from typing import Any
 from jarcore.data.tables import number, rows, words
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class AcidRow:
     """Acids, strong ions and buffers of an ingredient, per litre of its aqueous phase."""
 
@@ -23,9 +23,21 @@ class AcidRow:
     buffer_ph0: float
 
 
-@dataclass(frozen=True, slots=True, eq=False)
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BoughtRow:
+    """What one is called that is bought whole, and what of it is usable [g]."""
+
+    one: str
+    many: str
+    usable_g: float
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
 class Ingredient:
-    """An ingredient as a vector: grams per 100 g of each thing it holds, and how it is measured in a kitchen."""
+    """An ingredient as a vector: grams per 100 g of each thing it holds, and how it is measured in a kitchen.
+
+    `takes_water` is the water that a gram of a flour takes up [g]; `goes_in` with what it goes into fat.
+    """
 
     id: str
     name: str
@@ -57,9 +69,12 @@ class Ingredient:
     particle: str
     burn: str
     smoke_c: float | None
+    takes_water: float | None
+    goes_in: str
     source: str
     confidence: str
     acid: AcidRow | None = None
+    bought: BoughtRow | None = None
 
     sugar: float = field(init=False)
     acid_g: float = field(init=False)
@@ -90,7 +105,7 @@ class Ingredient:
         return weights[unit]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Species:
     """A fish: what its flesh is made of, what comes off it, what it is flagged for."""
 
@@ -117,7 +132,7 @@ class Species:
     confidence: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Cut:
     """The geometry that decides time: proportions of one piece when only its weight and thickness are known."""
 
@@ -166,8 +181,10 @@ class Pantry:
 def default_pantry() -> Pantry:
     """The pantry that ships with the core."""
     acids = {row["ingredient"]: from_row(AcidRow, row) for row in rows("acids")}
+    bought = {row["ingredient"]: from_row(BoughtRow, row) for row in rows("as_bought")}
     ingredients = {
-        row["id"]: replace(from_row(Ingredient, row), acid=acids.get(row["id"])) for row in rows("ingredients")
+        row["id"]: replace(from_row(Ingredient, row), acid=acids.get(row["id"]), bought=bought.get(row["id"]))
+        for row in rows("ingredients")
     }
     return Pantry(
         ingredients,

@@ -2,17 +2,16 @@
 
 import csv
 import json
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 from typing import Any
 
+from jarcore.data import recording
+
 FOLDER = Path(__file__).parent
 CONFIDENCES = ("H", "M", "L")
-# Notices carry no authority of their own: they say what is missing in a document.
-WITHOUT_SOURCE = "notice"
-# Tables in which the first column alone is no key.
-MANY_A_KEY = ("limits", "heat", "growth", "swaps")
 
 
 @cache
@@ -32,7 +31,7 @@ def words(text: str) -> tuple[str, ...]:
     return tuple(word.strip() for word in text.split(";") if word.strip())
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Parameter:
     """One figure of the model: its value [unit], the range it was seen in, where it is from."""
 
@@ -50,23 +49,37 @@ def parameters() -> dict[str, Parameter]:
     """Parameters of the models, by name."""
     return {
         row["name"]: Parameter(
-            row["name"],
-            float(row["value"]),
-            row["unit"],
-            number(row.get("low", "")),
-            number(row.get("high", "")),
-            row["source"],
-            row["confidence"],
+            name=row["name"],
+            value=float(row["value"]),
+            unit=row["unit"],
+            low=number(row.get("low", "")),
+            high=number(row.get("high", "")),
+            source=row["source"],
+            confidence=row["confidence"],
         )
         for table in ("parameters", "windows", "safety", "heat_parameters")
         for row in rows(table)
     }
 
 
-@cache
 def parameter(name: str) -> float:
     """The value of one parameter, in the unit its row states."""
+    if recording.listeners:
+        recording.note(name)
     return parameters()[name].value
+
+
+def named(**rows_by: str) -> Mapping[str, str]:
+    """Names of parameter rows by a word of the documents, each name written out so that it can be searched for.
+
+    Raises: KeyError, when the module that asks is loaded, for a row that is not there.
+
+    >>> named(fine="dissolve_lag_fine").get("fine")
+    'dissolve_lag_fine'
+    """
+    for name in rows_by.values():
+        parameters()[name]
+    return rows_by
 
 
 @cache
@@ -80,28 +93,4 @@ def shelf() -> list[dict[str, Any]]:
 def schools() -> list[dict[str, Any]]:
     """Where good cooks disagree: questions with their options, each with its reason and what it sets in a document."""
     found: list[dict[str, Any]] = json.loads((FOLDER / "schools.json").read_text(encoding="utf-8"))
-    return found
-
-
-def faults() -> list[str]:
-    """What is wrong with the tables: rows without source or confidence, columns that do not fit, ids twice."""
-    found = []
-    for path in sorted(FOLDER.glob("*.csv")):
-        seen: set[str] = set()
-        for line, row in enumerate(rows(path.stem), start=2):
-            where = f"{path.name}:{line}"
-            key = next(iter(row.values()))
-            if None in row or None in row.values():
-                found.append(f"{where} has another number of cells than the head")
-                continue
-            if row.get("kind") != WITHOUT_SOURCE and not row.get("source", "").strip():
-                found.append(f"{where} ({key}) has no source")
-            if row.get("kind") != WITHOUT_SOURCE and row.get("confidence") not in CONFIDENCES:
-                found.append(f"{where} ({key}) has no confidence H, M or L")
-            if key in seen and path.stem not in MANY_A_KEY:
-                found.append(f"{where} repeats {key}")
-            seen.add(key)
-    for name, key, items in (("shelf", "id", shelf()), ("schools", "question", schools())):
-        lacking = [one[key] for one in items if not one["source"] or one["confidence"] not in CONFIDENCES]
-        found += [f"{name}.json ({one}) has no source or confidence" for one in lacking]
     return found

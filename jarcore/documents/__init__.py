@@ -2,21 +2,24 @@
 
 from jarcore.documents.door import LARGEST_BYTES, NotAFormula, formula_object, parse
 from jarcore.documents.evaluation import Evaluation
+from jarcore.documents.findings import Finding, Notice, Patch, found, notices_of
 from jarcore.documents.formula import Formula
 from jarcore.documents.merge import Merge, merge
-from jarcore.documents.notices import Notice, notice
 from jarcore.documents.tolerant import read_formula
 
 __all__ = [
     "LARGEST_BYTES",
     "Evaluation",
+    "Finding",
     "Formula",
     "Merge",
     "NotAFormula",
     "Notice",
+    "Patch",
     "formula_object",
+    "found",
     "merge",
-    "notice",
+    "notices_of",
     "parse",
     "read_formula",
 ]

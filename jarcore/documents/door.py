@@ -8,8 +8,8 @@ import json
 import math
 from typing import Any
 
+from jarcore.documents.findings import Finding, found
 from jarcore.documents.formula import FORMAT, FORMAT_VERSION
-from jarcore.documents.notices import Notice, notice
 from jarcore.documents.pointers import Step, pointer
 
 LARGEST_BYTES = 1_000_000
@@ -45,7 +45,7 @@ def _decimal(text: str) -> float | _Bad:
     return value if math.isfinite(value) else _Bad(text)
 
 
-def parse(raw: bytes | str) -> tuple[Any, list[Notice]]:
+def parse(raw: bytes | str) -> tuple[Any, list[Finding]]:
     """The value that the JSON text states, and a notice for each part that could not be taken.
 
     Parameters: raw, the text [UTF-8 when bytes].
@@ -69,8 +69,8 @@ def parse(raw: bytes | str) -> tuple[Any, list[Notice]]:
         raise NotAFormula("Nested too deep", _where_too_deep(text)) from None
     except json.JSONDecodeError as error:
         raise NotAFormula("Not JSON", f"Line {error.lineno}, column {error.colno}: {error.msg}.") from None
-    notices: list[Notice] = []
-    return _clean(value, (), notices), notices
+    findings: list[Finding] = []
+    return _clean(value, (), findings), findings
 
 
 def _where_too_deep(text: str) -> str:
@@ -85,23 +85,21 @@ def _where_too_deep(text: str) -> str:
     return f"Brackets are nested more than {DEEPEST} deep. Take them out."
 
 
-def _clean(value: Any, steps: tuple[Step, ...], notices: list[Notice]) -> Any:
+def _clean(value: Any, steps: tuple[Step, ...], findings: list[Finding]) -> Any:
     if isinstance(value, _Bad):
         shown = value.text if len(value.text) <= 12 else f"{value.text[:8]}… ({len(value.text)} characters)"
-        notices.append(
-            notice("not-finite", pointer(steps), f"{shown} is no number that can be reckoned with. Type it anew.")
-        )
+        findings.append(found("not-finite", pointer(steps), value=shown))
         return None
     if isinstance(value, str):
-        return _clean_text(value, steps, notices)
+        return _clean_text(value, steps, findings)
     if isinstance(value, (dict, list)) and len(steps) >= DEEPEST:
-        notices.append(notice("too-deep", pointer(steps), f"Nested more than {DEEPEST} deep; this part is left out."))
+        findings.append(found("too-deep", pointer(steps), most=DEEPEST))
         return None
     if isinstance(value, list):
-        return [_clean(item, (*steps, place), notices) for place, item in enumerate(value)]
+        return [_clean(item, (*steps, place), findings) for place, item in enumerate(value)]
     if isinstance(value, dict):
         return {
-            _clean_text(key, (*steps, "?"), notices): _clean(item, (*steps, _without_bad(key)), notices)
+            _clean_text(key, (*steps, "?"), findings): _clean(item, (*steps, _without_bad(key)), findings)
             for key, item in value.items()
         }
     return value
@@ -111,11 +109,10 @@ def _without_bad(text: str) -> str:
     return "".join(c for c in text if c != "\0" and not "\ud800" <= c <= "\udfff")
 
 
-def _clean_text(text: str, steps: tuple[Step, ...], notices: list[Notice]) -> str:
+def _clean_text(text: str, steps: tuple[Step, ...], findings: list[Finding]) -> str:
     kept = _without_bad(text)
     if kept != text:
-        words = f"{len(text) - len(kept)} character(s) that no file or database can keep were left out of this text."
-        notices.append(notice("bad-text", pointer(steps), words))
+        findings.append(found("bad-text", pointer(steps), number=len(text) - len(kept)))
     return kept
 
 

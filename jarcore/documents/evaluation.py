@@ -8,7 +8,7 @@ from typing import Any, Literal, NotRequired
 
 from typing_extensions import TypedDict
 
-from jarcore.documents.notices import Notice
+from jarcore.documents.findings import Notice
 
 FORMAT = "jar-table/evaluation"
 FORMAT_VERSION = 2
@@ -213,6 +213,18 @@ class Missing(TypedDict):
     text: str
 
 
+class Guidance(TypedDict):
+    """The share [%] that one serving takes of a published daily limit of sodium [mg]; at least that where not all is
+    known.
+    """
+
+    age: str
+    daily_mg: float
+    share_pct: float
+    at_least: bool
+    source: str
+
+
 class Ledger(TypedDict):
     """Salt from jar to jar to the plate; shares are of raw edible weight.
 
@@ -238,7 +250,7 @@ class Ledger(TypedDict):
     left_for_finish_g: float | None
     second_salting_g: float | None
     sides_salt_g_per_serving: float
-    guidance: list[dict[str, Any]]
+    guidance: list[Guidance]
     targets: dict[str, TargetState]
 
 
@@ -276,6 +288,39 @@ class CookGroup(TypedDict):
     left_in_c: float | None
 
 
+class OilLoad(TypedDict):
+    """Frying: oil [l], how far a batch cools it [K], batches, and pieces in each."""
+
+    volume_l: float
+    drop_c: float
+    batches: float
+    pieces_per_batch: float
+
+
+class Zone(TypedDict):
+    """A zone of one piece, its thickness [mm] and the core it comes to [degC]."""
+
+    name: str
+    thickness_mm: float
+    core_c: float
+
+
+class Burn(TypedDict):
+    """What on the surface burns before the fish is done, and what to do with it."""
+
+    risk: Literal["low", "high"]
+    because: list[str]
+    do: str
+
+
+class FatStep(TypedDict):
+    """What goes into the fat together, and why then."""
+
+    step: str
+    ingredients: list[str]
+    why: str
+
+
 class CookResult(TypedDict):
     """Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide."""
 
@@ -285,11 +330,11 @@ class CookResult(TypedDict):
     core_c: float
     rest_minutes: float | None
     pull_c: float | None
-    oil: dict[str, float] | None
-    zones: list[dict[str, Any]]
+    oil: OilLoad | None
+    zones: list[Zone]
     groups: list[CookGroup]
-    burn: dict[str, Any] | None
-    order: list[dict[str, Any]]
+    burn: Burn | None
+    order: list[FatStep]
     locks: list[str]
 
 

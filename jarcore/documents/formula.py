@@ -4,32 +4,42 @@ Every field may be absent: what is absent is unstated, and the evaluation says w
 Unknown fields are kept, so that a newer file survives an older reader.
 """
 
-from typing import Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
+
+from jarcore.data import kind_rows
 
 FORMAT = "jar-table/formula"
 FORMAT_VERSION = 1
 
-Kind = Literal[
-    "marinade",
-    "dry_brine",
-    "wet_brine",
-    "soak",
-    "rub",
-    "salt_crust",
-    "dredge",
-    "wash",
-    "crumb",
-    "batter",
-    "filling",
-    "finish",
-]
+# The kinds of jar and their schools are rows: a new kind is one of them, and its module in jars/kinds.
+if TYPE_CHECKING:
+    Kind = str
+    School = str
+else:
+    Kind = Literal[tuple(kind_rows())]
+    School = Literal[tuple(school for row in kind_rows().values() for school in row.schools)]
 CutId = Literal["whole", "side", "fillet", "loin", "steak", "butterflied", "strip", "chunk", "ribbon"]
 AmountUnit = Literal[
-    "g", "kg", "oz", "lb", "ml", "l", "tsp", "tbsp", "cup", "fl_oz", "%",
-    "piece", "slice", "clove", "sprig", "pinch", "part",
-]  # fmt: skip
+    "g",
+    "kg",
+    "oz",
+    "lb",
+    "ml",
+    "l",
+    "tsp",
+    "tbsp",
+    "cup",
+    "fl_oz",
+    "%",
+    "piece",
+    "slice",
+    "clove",
+    "sprig",
+    "pinch",
+    "part",
+]
 MassUnit = Literal["g", "kg", "oz", "lb"]
 LengthUnit = Literal["mm", "cm", "in"]
 TimeUnit = Literal["s", "min", "h", "d"]
@@ -170,7 +180,7 @@ class VesselSize(Part):
 class Method(Part):
     """How a jar is used: school, vessel, place, time, and what happens after."""
 
-    school: Literal["measured", "timed_rinse", "packed", "seared"] | None = None
+    school: School | None = None
     vessel: Literal["bag", "dish", "bath", "coat"] | None = None
     vessel_size: VesselSize | None = None
     vessel_material: Literal["glass", "ceramic", "plastic", "steel", "aluminium", "copper", "enamel"] | None = None
@@ -235,11 +245,20 @@ class Cook(Part):
 
     method: (
         Literal[
-            "none", "pan", "shallow_fry", "deep_fry", "grill", "top_grill",
-            "oven", "steam", "poach", "braise", "salt_crust",
+            "none",
+            "pan",
+            "shallow_fry",
+            "deep_fry",
+            "grill",
+            "top_grill",
+            "oven",
+            "steam",
+            "poach",
+            "braise",
+            "salt_crust",
         ]
         | None
-    ) = None  # fmt: skip
+    ) = None
     preset: Literal["medium", "hot"] | None = None
     medium_temperature: Temperature | None = None
     start_temperature: Temperature | None = None

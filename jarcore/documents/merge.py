@@ -9,7 +9,7 @@ from jarcore.documents.pointers import Step, pointer
 ABSENT: Any = type("Absent", (), {"__repr__": lambda _self: "absent"})()
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Conflict:
     """A place that both changed, each in another way; in the merged document it holds mine."""
 
@@ -50,7 +50,7 @@ def _values(base: Any, theirs: Any, yours: Any, way: tuple[Step, ...], conflicts
     if _has_ids(theirs) and _has_ids(yours):
         return _lists(base if _has_ids(base) else [], theirs, yours, way, conflicts)
     shown = [None if side is ABSENT else side for side in (base, theirs, yours)]
-    conflicts.append(Conflict(pointer(way), *shown))
+    conflicts.append(Conflict(path=pointer(way), base=shown[0], theirs=shown[1], yours=shown[2]))
     return theirs if yours is ABSENT else yours
 
 

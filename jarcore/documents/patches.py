@@ -3,9 +3,10 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from jarcore.documents.findings import Patch
 from jarcore.documents.pointers import Step, pointer
 
-Patch = list[dict[str, Any]]
+__all__ = ["Patch", "put", "put_below", "tidy"]
 
 
 def put(way: Sequence[Step], value: Any) -> dict[str, Any]:

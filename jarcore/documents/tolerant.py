@@ -7,37 +7,38 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from jarcore.documents.findings import Finding, found
 from jarcore.documents.formula import Formula, Part
-from jarcore.documents.notices import Notice, notice
 from jarcore.documents.pointers import Step, pointer
 
 # A part taken out can lay bare at most a few more (a text where a list was, say): then it is given up.
 ROUNDS = 6
-LEAVES = (str, float, int)
 
-WORDS = {
-    "float_type": ("not-a-number", "{value} is not a number. Type digits, such as 2.5."),
-    "float_parsing": ("not-a-number", "{value} is not a number. Type digits, such as 2.5."),
-    "finite_number": ("not-finite", "{value} is no number that can be reckoned with. Type it anew."),
-    "int_type": ("not-a-number", "{value} is not a whole number."),
-    "bool_type": ("not-yes-or-no", "{value} is neither true nor false."),
-    "string_type": ("not-text", "{value} is not a text."),
-    "list_type": ("not-a-list", "{value} stands where a list belongs."),
-    "dict_type": ("not-an-object", "{value} stands where a part with fields belongs."),
-    "model_type": ("not-an-object", "{value} stands where a part with fields belongs."),
-    "model_attributes_type": ("not-an-object", "{value} stands where a part with fields belongs."),
-    "literal_error": ("not-a-choice", "{value} is none of: {expected}."),
+# What a fault of pydantic's is here: the key of its sentence.
+SENTENCES = {
+    "float_type": "not-a-number/number",
+    "float_parsing": "not-a-number/number",
+    "finite_number": "not-finite",
+    "int_type": "not-a-number/whole",
+    "bool_type": "not-yes-or-no",
+    "string_type": "not-text",
+    "list_type": "not-a-list",
+    "dict_type": "not-an-object",
+    "model_type": "not-an-object",
+    "model_attributes_type": "not-an-object",
+    "literal_error": "not-a-choice",
 }
+SUCH_AS = 2.5
 
 
-def read_formula(document: Mapping[str, Any]) -> tuple[Formula, list[Notice]]:
+def read_formula(document: Mapping[str, Any]) -> tuple[Formula, list[Finding]]:
     """The formula that DOCUMENT states, with what is wrong taken out and named.
 
     Parameters: document, the parsed JSON object of a formula (see door.formula_object).
-    Returns: the frozen formula, and one notice for each part that failed, at its path.
+    Returns: the frozen formula, and one finding for each part that failed, at its path.
     Lists keep their order and length: an item that fails as a whole is read as an empty one.
     """
-    notices: list[Notice] = []
+    findings: list[Finding] = []
     value: Any = document
     for _ in range(ROUNDS):
         try:
@@ -46,14 +47,14 @@ def read_formula(document: Mapping[str, Any]) -> tuple[Formula, list[Notice]]:
             if value is document:
                 value = copy.deepcopy(dict(document))
             for fault in error.errors(include_url=False):
-                notices.append(_take_out(value, fault))
+                findings.append(_take_out(value, fault))
         else:
-            _unknown_fields(formula, (), notices)
-            return formula, notices
-    return Formula(), notices
+            _unknown_fields(formula, (), findings)
+            return formula, findings
+    return Formula(), findings
 
 
-def _take_out(value: Any, fault: Any) -> Notice:
+def _take_out(value: Any, fault: Any) -> Finding:
     """Remove the part that FAULT names from VALUE, in place, and say so."""
     steps, parent = _way(value, fault["loc"])
     last: Any = steps[-1]
@@ -63,11 +64,13 @@ def _take_out(value: Any, fault: Any) -> Notice:
         parent[last] = "" if fault["type"] == "string_type" else {}
     else:
         del parent[last]
-    code, text = WORDS.get(fault["type"], ("not-valid", "{value}: {message}."))
-    return notice(
-        code,
+    return found(
+        SENTENCES.get(fault["type"], "not-valid"),
         pointer(steps),
-        text.format(value=_shown(given), expected=fault.get("ctx", {}).get("expected", ""), message=fault["msg"]),
+        value=_shown(given),
+        such_as=SUCH_AS,
+        expected=fault.get("ctx", {}).get("expected", ""),
+        message=fault["msg"],
     )
 
 
@@ -100,25 +103,23 @@ def _shown(value: Any) -> str:
 
 
 @cache
-def _without_parts(kind: type[Part]) -> bool:
-    """Whether a part holds only words and numbers: nothing to look into."""
-    return not any(
-        word in str(field.annotation) for field in kind.model_fields.values() for word in ("list", "formula.")
+def _with_parts(kind: type[Part]) -> tuple[str, ...]:
+    """Fields of a part that may hold other parts, or lists of them."""
+    return tuple(
+        name
+        for name, field in kind.model_fields.items()
+        if any(word in str(field.annotation) for word in ("list", "dict", "formula."))
     )
 
 
-def _unknown_fields(part: Part, steps: tuple[Step, ...], notices: list[Notice]) -> None:
+def _unknown_fields(part: Part, steps: tuple[Step, ...], findings: list[Finding]) -> None:
     for name in part.__pydantic_extra__ or ():
-        text = f"“{name}” is no field of the format; it is kept and not used."
-        notices.append(notice("unknown-field", pointer((*steps, name)), text))
-    if _without_parts(type(part)):
-        return
-    for name, inner in part.__dict__.items():
-        if inner is None or isinstance(inner, LEAVES):
-            continue
+        findings.append(found("unknown-field", pointer((*steps, name)), name=name))
+    for name in _with_parts(type(part)):
+        inner = getattr(part, name)
         if isinstance(inner, Part):
-            _unknown_fields(inner, (*steps, name), notices)
+            _unknown_fields(inner, (*steps, name), findings)
         elif isinstance(inner, list):
             for place, item in enumerate(inner):
                 if isinstance(item, Part):
-                    _unknown_fields(item, (*steps, name, place), notices)
+                    _unknown_fields(item, (*steps, name, place), findings)

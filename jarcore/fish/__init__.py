@@ -1,6 +1,6 @@
 """The measured fish: species, cut, pieces, geometry; the one clock of warm minutes. Imports substances and below."""
 
-from jarcore.fish.clock import Clock, Spell, arriving, tempering, threshold_of
+from jarcore.fish.clock import Clock, Spell, arriving, is_warm, tempering, threshold_of
 from jarcore.fish.geometry import Piece, measure_piece, outline, round_fish_thickness_mm, section, turned_share
 from jarcore.fish.measure import edible_weight, measure_fish
 from jarcore.fish.measured import FishGroup, MeasuredFish
@@ -15,6 +15,7 @@ __all__ = [
     "arriving",
     "edible_weight",
     "fish_result",
+    "is_warm",
     "measure_fish",
     "measure_piece",
     "outline",

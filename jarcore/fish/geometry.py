@@ -7,12 +7,14 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from jarcore.data import Cut, parameter
+from jarcore.data import Cut, named, parameter
 
 MM_PER_CM = 10.0
+# How deep slashes go, as a share of the thickness.
+SLASH = named(shallow="slash_shallow", half="slash_half", bone="slash_bone")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Piece:
     """One piece. Lengths [mm], plan area and surface [cm2], volume [ml], mass [g]."""
 
@@ -45,7 +47,9 @@ class Piece:
 
     @property
     def open_broad_faces(self) -> int:
-        """How many of the two broad faces are bare flesh: skin closes its side; round a steak it closes only the edge."""
+        """How many of the two broad faces are bare flesh: skin closes its side; round a steak it closes only
+        the edge.
+        """
         if self.plan == "round":
             return 2
         return {"none": 2, "one_side": 1, "all_round": 0}[self.skin]
@@ -102,9 +106,19 @@ def measure_piece(
         plan = length * width / 100
         edge = 2 * (length + width) / MM_PER_CM * thick_cm * cut.edge_factor
     slashes = 2 * slashes_per_side if cut.plan == "body" else slashes_per_side
-    depth = parameter(f"slash_{slash_depth}") * thickness_mm
+    depth = parameter(SLASH[slash_depth]) * thickness_mm
     return Piece(
-        mass_g, length, width, thickness_mm, plan, edge, cut.plan, skin, slashes, depth, slash_length_mm or 0.7 * width
+        mass_g=mass_g,
+        length_mm=length,
+        width_mm=width,
+        thickness_mm=thickness_mm,
+        plan_cm2=plan,
+        edge_cm2=edge,
+        plan=cut.plan,
+        skin=skin,
+        slashes=slashes,
+        slash_depth_mm=depth,
+        slash_length_mm=slash_length_mm or 0.7 * width,
     )
 
 

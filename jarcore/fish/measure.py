@@ -6,17 +6,18 @@ from dataclasses import replace
 from jarcore.data import Cut, Pantry, Species, parameter
 from jarcore.documents.formula import Fish, Weight
 from jarcore.fish.geometry import Piece, measure_piece, round_fish_thickness_mm
-from jarcore.fish.measured import PLAIN, FishGroup, MeasuredFish
+from jarcore.fish.measured import PLAIN, FishGroup, Frozen, MeasuredFish
 from jarcore.reading import Quantities
 
-DEFAULT_CELSIUS = 4.0
 # Share of length x width x thickness that a piece fills, when its weight has to be guessed from its size.
 FULLNESS = {"block": 1.0, "tapered": 0.75, "round": 0.75, "body": 0.5}
 ASSUMED = {"basis": {"whole": "weighed whole"}, "skin": {"all_round": "skin all round"}, "bone": {"in": "bone in"}}
 
 
 def edible_share(species: Species | None, cut: Cut | None, basis: str, bone: str) -> float:
-    """Edible flesh over what was weighed [1]: by the species' yield for whole and gutted, by its bone share for a cut."""
+    """Edible flesh over what was weighed [1]: by the species' yield for whole and gutted, by its bone share
+    for a cut.
+    """
     if basis == "edible":
         return 1.0
     if basis == "fillet":
@@ -78,7 +79,7 @@ def _measure(
     cut = pantry.cuts[fish.cut] if fish.cut else None
     candidates = tuple(pantry.species[one] for one in species.candidates if one in pantry.species) if species else ()
     if cut is None:
-        read.say("unstated", f"{path}/cut", "The cut is not stated; time hangs on it. Choose one.")
+        read.say("unstated/cut", f"{path}/cut")
     estimated: list[str] = []
     pieces = read.count(fish.pieces, f"{path}/pieces")
     lengths = {
@@ -94,21 +95,18 @@ def _measure(
     gross = read.mass_g(fish.weight, f"{path}/weight")
     celsius = read.celsius(fish.temperature, "/fish/temperature")
     known = MeasuredFish(
-        species,
-        bool(species and species.candidates),
-        cut,
-        pieces,
-        edible,
-        None,
-        DEFAULT_CELSIUS if celsius is None else celsius,
-        (),
-        lengths["thin_zone"],
-        (),
-        candidates,
-        basis,
-        fish.skin or taken["skin"],
-        fish.bone or taken["bone"],
-        assumed,
+        species=species,
+        cut=cut,
+        pieces=pieces,
+        edible_g=edible,
+        celsius=parameter("fish_c") if celsius is None else celsius,
+        thin_zone_mm=lengths["thin_zone"],
+        candidates=candidates,
+        basis=basis,
+        skin=fish.skin or taken["skin"],
+        bone=fish.bone or taken["bone"],
+        assumed=assumed,
+        frozen=_frozen(fish, read),
     )
     size = _block_mass(lengths, cut)
     if edible is None and size and pieces:
@@ -116,29 +114,27 @@ def _measure(
         share = edible_share(species, cut, basis, fish.bone or taken["bone"])
         edible = None if math.isnan(share) else gross * share
         estimated.append("edible_g")
-        read.say("estimated", f"{path}/weight", "No weight is stated: it is estimated from the size of a piece.")
+        read.say("estimated/weight", f"{path}/weight")
     if edible is None or gross is None:
-        if not any(entry["path"].startswith(f"{path}/weight") for entry in read.notices):
-            text = "The weight is not stated; amounts hang on it. Weigh all pieces together."
-            read.say("unstated", f"{path}/weight", text)
+        if not read.told(f"{path}/weight"):
+            read.say("unstated/weight", f"{path}/weight")
         return known
     if pieces is None:
         pieces = max(1.0, float(round(gross / size))) if size else servings or 1.0
         estimated.append("pieces")
-        read.say("estimated", f"{path}/pieces", f"The number of pieces is not stated: taken as {pieces:g}.")
+        read.say("estimated/pieces", f"{path}/pieces", pieces=pieces)
     thickness = lengths["thickness"]
-    refused = any(entry["path"].startswith(f"{path}/thickness") for entry in read.notices)
+    refused = read.told(f"{path}/thickness")
     if thickness is None and cut is not None and not refused:
         # What was typed and cannot be is not replaced by what is usual: it was meant to be something else.
         flat = cut.plan == "body" and species is not None and species.shape != "round"
         if flat:
-            read.say("unstated", f"{path}/thickness", "A flat or slender fish has no usual thickness. Measure it.")
+            read.say("unstated/flat", f"{path}/thickness")
             return replace(known, pieces=pieces, edible_g=edible, estimated=tuple(estimated))
         standard = cut.default_thickness_mm
         thickness = round_fish_thickness_mm(gross / pieces) if standard is None else standard
         estimated.append("thickness_mm")
-        text = f"The thickness is not stated: taken as {thickness:.0f} mm. Measure it; time hangs on it."
-        read.say("estimated", f"{path}/thickness", text)
+        read.say("estimated/thickness", f"{path}/thickness", mm=thickness)
     piece = None
     if cut is not None and thickness is not None:
         piece = _piece(
@@ -147,11 +143,20 @@ def _measure(
     return replace(known, pieces=pieces, edible_g=edible, piece=piece, estimated=tuple(estimated))
 
 
+def _frozen(fish: Fish, read: Quantities) -> Frozen | None:
+    record = fish.frozen_record
+    if record is None:
+        return None
+    celsius = read.celsius(record.temperature, "/fish/frozen_record/temperature")
+    minutes = read.minutes(record.time, "/fish/frozen_record/time")
+    return None if celsius is None or minutes is None else Frozen(celsius, minutes)
+
+
 def _say_assumed(path: str, words: list[str], read: Quantities) -> None:
     """What a cut is taken to mean is said, so that it can be put right."""
     said = [word for word in words if word]
     if said:
-        read.say("assumed", f"{path}/cut", f"Taken as {', '.join(said)}. Say so if it is otherwise.")
+        read.say("assumed", f"{path}/cut", what=said)
 
 
 def _piece(
@@ -172,32 +177,27 @@ def _piece(
         slash_length_mm=slash_length,
     )
     if thickness > 1.5 * min(piece.width_mm, piece.length_mm):
-        text = (
-            f"A piece of {piece.mass_g:.0f} g that is {thickness:.0f} mm thick would be only {piece.length_mm:.0f} mm long "
-            f"and {piece.width_mm:.0f} mm wide. Check weight, pieces and thickness."
+        read.say(
+            "outside-model/block",
+            f"{path}/thickness",
+            grams=piece.mass_g,
+            mm=thickness,
+            length_mm=piece.length_mm,
+            width_mm=piece.width_mm,
         )
-        read.say("outside-model", f"{path}/thickness", text)
     return piece
 
 
 def _species(fish: Fish, pantry: Pantry, read: Quantities) -> Species | None:
     if not fish.species:
-        read.say("unstated", "/fish/species", "The fish is not stated. Choose one.")
+        read.say("unstated/species", "/fish/species")
         return None
     species = pantry.species.get(fish.species)
     if species is None:
-        read.say(
-            "unknown-species",
-            "/fish/species",
-            f"The pantry has no fish “{fish.species[:40]}”. Choose one from the list.",
-        )
+        read.say("unknown-species", "/fish/species", name=fish.species)
     elif species.candidates:
-        names = ", ".join(pantry.species[one].name for one in species.candidates if one in pantry.species)
-        read.say(
-            "ambiguous-species",
-            "/fish/species",
-            f"“{species.name}” means several fish: {names}. Choose which; times and cautions hang on it.",
-        )
+        names = [pantry.species[one].name for one in species.candidates if one in pantry.species]
+        read.say("ambiguous-species", "/fish/species", name=species.name, candidates=names)
     return species
 
 

@@ -12,17 +12,24 @@ PLAIN = {"basis": "fillet", "skin": "none", "bone": "out"}
 
 
 @dataclass(frozen=True, slots=True)
+class Frozen:
+    """The freezing step on record: how cold [degC] and how long [min]."""
+
+    celsius: float
+    minutes: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class MeasuredFish:
     """What is known of the fish; None for what is not."""
 
     species: Species | None
-    ambiguous: bool
     cut: Cut | None
     pieces: float | None
     edible_g: float | None
-    piece: Piece | None
     celsius: float
-    estimated: tuple[str, ...]
+    piece: Piece | None = None
+    estimated: tuple[str, ...] = ()
     thin_zone_mm: float | None = None
     groups: tuple["FishGroup", ...] = ()
     candidates: tuple[Species, ...] = ()
@@ -30,6 +37,12 @@ class MeasuredFish:
     skin: str = PLAIN["skin"]
     bone: str = PLAIN["bone"]
     assumed: tuple[str, ...] = ()
+    frozen: Frozen | None = None
+
+    @property
+    def ambiguous(self) -> bool:
+        """Whether its name means several fish."""
+        return bool(self.species and self.species.candidates)
 
     @property
     def surface_cm2(self) -> float | None:
@@ -58,7 +71,7 @@ class MeasuredFish:
     @property
     def cavities(self) -> float:
         """Belly cavities: one for each whole fish."""
-        return (self.pieces or 0) if self.cut and self.cut.id == "whole" else 0
+        return (self.pieces or 0) if self.cut and self.cut.plan == "body" else 0
 
     @property
     def flesh_l(self) -> float | None:

@@ -22,7 +22,7 @@ Share = Callable[[NDArray[np.float64]], NDArray[np.float64]]
 NEVER = float("inf")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class AcidFront:
     """A front in one piece: depth [m] against time [s], until the jar is spent.
 
@@ -110,7 +110,9 @@ def acid_front(
         / (parameter("front_numerator") / 2 * diffusivity * stefan)
     )
     times = np.concatenate(([0.0], np.cumsum((slope[1:] + slope[:-1]) / 2 * np.diff(depths))))
-    return AcidFront(depths, times, turned, end < STEPS, acidity, diffusivity)
+    return AcidFront(
+        depths=depths, times=times, turned=turned, frozen=end < STEPS, acidity=acidity, diffusivity=diffusivity
+    )
 
 
 def film_time(absorbed: float, contact_l: float, wet_cm2: float, diffusivity: float) -> float:

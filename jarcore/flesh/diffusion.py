@@ -1,4 +1,5 @@
-"""Closed forms of diffusion in a slab: what goes in, how even it is. Fo = D t / l2, l from a closed face to an open one.
+"""Closed forms of diffusion in a slab: what goes in, how even it is. Fo = D t / l2, l from a closed face to an open
+one.
 
 References: J. Crank, The Mathematics of Diffusion, 2nd ed. (1975), eqs. 4.18, 4.20, 4.37, 4.56.
 """

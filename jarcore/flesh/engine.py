@@ -17,7 +17,9 @@ Environment = tuple[float, float]
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Chain:
-    """One stage: rates [1/s], eigenvectors, the roots of the capacities, the source seen by each mode, if any drives it."""
+    """One stage: rates [1/s], eigenvectors, the roots of the capacities, the source seen by each mode, if any drives
+    it.
+    """
 
     rates: Vector
     modes: Vector
@@ -112,7 +114,9 @@ def salt_profile(
 def _beside_bath(
     way_m: float, diffusivity: float, bath_water_g: float, flesh_water_g: float, cells: int
 ) -> tuple[Vector, Chain]:
-    """Depths of the cells' middles [m] and the stage, kept: the same jar is asked for its shell, its course and its rest."""
+    """Depths of the cells' middles [m] and the stage, kept: the same jar is asked for its shell, its course and its
+    rest.
+    """
     widths = graded_widths(way_m, cells)
     scale = flesh_water_g / way_m
     capacities = np.concatenate(([bath_water_g], widths * scale))

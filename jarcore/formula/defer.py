@@ -1,40 +1,28 @@
-"""Deferred salt: past the salt limit of a long jar its salt goes on just before heat. The bench only proposes it."""
+"""Deferred salt: past the salt limit of a long jar its salt goes on just before heat. It is only proposed."""
 
-from jarcore.data import in_words
-from jarcore.documents import notice
-from jarcore.documents.evaluation import Window
-from jarcore.jars import LIQUIDS, Contents, Standing
-from jarcore.reading import Quantities
+from collections.abc import Iterator
+
+from jarcore.documents import Finding, Patch, found
+from jarcore.jars import Laid
+from jarcore.jars.contents import in_jar
 
 
-def defer_salt(contents: Contents, window: Window | None, standing: Standing, read: Quantities) -> None:
-    """Notice `defer-salt`, with a patch, when the planned time is past a limit that salt sets."""
-    if (
-        window is None
-        or contents.jar.kind not in LIQUIDS
-        or window["binding"] != "salt"
-        or standing.contact_min is None
-    ):
-        return
-    if standing.contact_min <= window["latest_min"]:
+def defer_salt(laid: Laid) -> Iterator[Finding]:
+    """Finding `defer-salt`, with a patch, when the planned time is past a limit that salt sets."""
+    window, planned = laid.window, laid.standing.contact_min
+    if window is None or planned is None or not laid.kind.liquid or window["binding"] != "salt":
         return
     salts = [
-        spec
-        for spec in contents.specs
-        if spec.ingredient and spec.ingredient.group == "salt" and spec.line.when in (None, "jar")
+        spec for spec in laid.contents.specs if spec.ingredient and spec.ingredient.group == "salt" and in_jar(spec)
     ]
-    if not salts:
+    if planned <= window["latest_min"] or not salts:
         return
-    text = (
-        f"Salt spoils this after {in_words(window['latest_min'])}; {in_words(standing.contact_min)} is planned. "
-        "Leave the salt out of the jar and put it on just before heat: that step cannot be skipped."
-    )
-    patch = [
+    patch: Patch = [
         {
             "op": "replace" if spec.line.when else "add",
-            "path": f"{contents.path}/lines/{spec.place}/when",
+            "path": f"{laid.path}/lines/{spec.place}/when",
             "value": "before_heat",
         }
         for spec in salts
     ]
-    read.notices.append(notice("defer-salt", contents.path, text, patch))
+    yield found("defer-salt", laid.path, patch, latest=window["latest_min"], planned=planned)

@@ -1,50 +1,36 @@
 """The salt ledger: from jar to jar to the plate."""
 
 from collections.abc import Mapping, Sequence
-from typing import Any
 
 from jarcore.data import parameter, rows
-from jarcore.documents import Formula
-from jarcore.documents.evaluation import Ledger
+from jarcore.documents import Finding, found
+from jarcore.documents.evaluation import Guidance, Ledger, LedgerEntry, Missing
 from jarcore.documents.formula import Target
-from jarcore.fish import MeasuredFish
-from jarcore.formula.unstated import missing_of, side_salt_g
-from jarcore.jars import Contents, Salted, target_states
-from jarcore.reading import Quantities
+from jarcore.formula.prepare import Prepared
+from jarcore.formula.unstated import missing_of
+from jarcore.jars import Laid, Salted, target_states
+from jarcore.jars.dry_salt import is_heavy
+
+# A second salting of less is not worth a word [g].
+WORTH_SALTING = 0.1
 
 
-def ledger_of(
-    formula: Formula,
-    jars: Sequence[Contents],
-    steps: Sequence[Salted],
-    fish: MeasuredFish,
-    servings: float | None,
-    read: Quantities,
-) -> Ledger:
+def ledger_of(ready: Prepared) -> tuple[Ledger, list[Finding]]:
     """Salt [g] of each jar and of the plate, per serving, with its range; shares are of raw edible weight."""
-    sodium = parameter("sodium_per_salt")
-    edible = fish.edible_g
-    targets = formula.targets or {}
-    missing = missing_of(formula, jars, read)
-    added = sum(one.step.stays for one in steps)
+    jars, fish, servings = ready.jars, ready.fish, ready.servings
+    sodium, edible = parameter("sodium_per_salt"), fish.edible_g
+    targets = ready.formula.targets or {}
+    missing = missing_of(ready)
+    salts = [laid.salt for laid in jars if laid.salt is not None]
+    added = sum(one.step.stays_g for one in salts)
     native = fish.species.native_sodium_mg * edible / 100 / sodium if fish.species and edible else None
     salt = None if native is None else native + added
     per = salt / servings if salt is not None and servings else None
-    other = sum(one.step.other_sodium_mg for one in steps)
-    sides = sum(side_salt_g(side.salt_g_per_serving, place, read) or 0.0 for place, side in enumerate(formula.sides or []))  # fmt: skip
+    other = sum(one.step.other_sodium_mg for one in salts)
+    sides = sum(grams or 0.0 for grams in ready.sides_salt_g)
+    second, told = _second_salting(jars, edible)
     ledger: Ledger = {
-        "entries": [
-            {
-                "jar": contents.jar.id,
-                "added_g": one.step.added,
-                "taken_up_g": one.step.taken_up,
-                "removed_g": one.step.removed,
-                "low_g": one.low,
-                "high_g": one.high,
-                "complete": not any(m["path"].startswith(f"{contents.path}/") or m["path"] == contents.path for m in missing),
-            }
-            for contents, one in zip(jars, steps, strict=True)
-        ],
+        "entries": [_entry(laid, laid.salt, missing) for laid in jars if laid.salt is not None],
         "complete": not missing,
         "missing": missing,
         "native_salt_g": native,
@@ -55,25 +41,38 @@ def ledger_of(
         "salt_g_per_serving": per,
         "sodium_mg_per_serving": per * sodium + other / servings if per is not None and servings else None,
         "left_for_finish_g": None if missing else _left(targets, salt, added, edible),
-        "second_salting_g": _second_salting(jars, steps, edible, read),
+        "second_salting_g": second,
         "sides_salt_g_per_serving": sides,
         "guidance": [],
         "targets": {},
-    }  # fmt: skip
-    _ranges(ledger, steps, native, edible, servings)
+    }
+    _ranges(ledger, salts, native, edible, servings)
     ledger["guidance"] = guidance_of(ledger["sodium_mg_per_serving"], sides * sodium, bool(missing))
-    states = target_states(targets, ledger, "/targets", read)
+    states, more = target_states(targets, ledger, "/targets")
     # What is at least so much may be more: only a target that is passed already is known to be.
     ledger["targets"] = {name: state for name, state in states.items() if not missing or state["state"] == "over"}
-    return ledger
+    return ledger, [*told, *more]
+
+
+def _entry(laid: Laid, salt: Salted, missing: Sequence[Missing]) -> LedgerEntry:
+    within = (laid.path, f"{laid.path}/")
+    return {
+        "jar": laid.jar.id,
+        "added_g": salt.step.added_g,
+        "taken_up_g": salt.step.taken_up_g,
+        "removed_g": salt.step.removed_g,
+        "low_g": salt.low_g,
+        "high_g": salt.high_g,
+        "complete": not any(m["path"] == within[0] or m["path"].startswith(within[1]) for m in missing),
+    }
 
 
 def _ranges(
-    ledger: Ledger, steps: Sequence[Salted], native: float | None, edible: float | None, servings: float | None
+    ledger: Ledger, salts: Sequence[Salted], native: float | None, edible: float | None, servings: float | None
 ) -> None:
     """Ranges of what was written and of the models, added up to the plate."""
-    ends = [sum(one.low for one in steps), sum(one.high for one in steps)]
-    other = [sum(one.sodium_low_mg for one in steps), sum(one.sodium_high_mg for one in steps)]
+    ends = [sum(one.low_g for one in salts), sum(one.high_g for one in salts)]
+    other = [sum(one.sodium_low_mg for one in salts), sum(one.sodium_high_mg for one in salts)]
     if ends[1] <= ends[0] and other[1] <= other[0]:
         return
     ledger["added_salt_g_range"] = ends
@@ -92,7 +91,7 @@ def _ranges(
         ]
 
 
-def guidance_of(sodium_mg: float | None, sides_mg: float, at_least: bool) -> list[dict[str, Any]]:
+def guidance_of(sodium_mg: float | None, sides_mg: float, at_least: bool) -> list[Guidance]:
     """The share [%] that one serving, sides included, takes of each published daily limit of sodium."""
     if sodium_mg is None:
         return []
@@ -118,16 +117,11 @@ def _left(targets: Mapping[str, Target], salt: float | None, added: float, edibl
     return None
 
 
-def _second_salting(
-    jars: Sequence[Contents], steps: Sequence[Salted], edible: float | None, read: Quantities
-) -> float | None:
+def _second_salting(jars: Sequence[Laid], edible: float | None) -> tuple[float | None, list[Finding]]:
     """Salt [g] for a light second salting after a heavy one that was rinsed; None without one."""
-    for contents, one in zip(jars, steps, strict=True):
-        method = contents.jar.method
-        if contents.jar.kind == "dry_brine" and method and method.school == "timed_rinse" and edible:
-            missing = max(0.0, parameter("target_normal") * edible / 100 - one.step.stays)
-            if missing > 0.1:
-                text = f"After the rinse about {missing:.1f} g more salt brings the fish to {parameter('target_normal'):g} %: a light second salting."
-                read.say("second-salting", contents.path, text)
-            return missing
-    return None
+    for laid in jars:
+        if laid.kind.lies_dry and is_heavy(laid) and edible and laid.salt:
+            missing = max(0.0, parameter("target_normal") * edible / 100 - laid.salt.step.stays_g)
+            told = [found("second-salting", laid.path, grams=missing)] if missing > WORTH_SALTING else []
+            return missing, told
+    return None, []

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 
-from jarcore.data import FAULT, codes
-from jarcore.documents import Notice
+from jarcore.data import FAULT, sentence
+from jarcore.documents import Finding
 from jarcore.documents.evaluation import Caution, NotReady, Standing, Verdict
 from jarcore.fish import MeasuredFish
-from jarcore.jars import Contents
+from jarcore.jars import Laid
 from jarcore.judgement import stands
 
 # Parts of the document that cooking hangs on: what was typed there and cannot be read is not taken for the usual.
@@ -14,14 +14,14 @@ WEIGHTY = ("/fish", "/jars", "/cook", "/diners", "/sides", "/servings")
 # What does not keep a formula from being ready and is said with it all the same.
 MINDED = ("contact-past-latest",)
 HEADS: dict[Standing, str] = {
-    "ready": "Ready",
-    "not_ready": "Not ready",
-    "not_to_be_cooked": "Not to be cooked",
+    "ready": "verdict/ready",
+    "not_ready": "verdict/not_ready",
+    "not_to_be_cooked": "verdict/not_to_be_cooked",
 }
 
 
 def not_ready(
-    cautions: Sequence[Caution], notices: Sequence[Notice], jars: Sequence[Contents], fish: MeasuredFish
+    cautions: Sequence[Caution], findings: Sequence[Finding], jars: Sequence[Laid], fish: MeasuredFish
 ) -> list[NotReady]:
     """Refusals and stops that stand, gravest first; then what is open: jars, the fish's weight, what cannot be read."""
     found: list[NotReady] = [
@@ -31,21 +31,22 @@ def not_ready(
     ]
     found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish)]
     found += [
-        {"path": one["path"], "text": one["text"], "grade": "unread"}
-        for one in notices
-        if codes()[one["code"]].grade == FAULT and one["path"].startswith(WEIGHTY)
+        {"path": one.path, "text": one.text, "grade": "unread"}
+        for one in findings
+        if one.grade == FAULT and one.path.startswith(WEIGHTY)
     ]
     return found
 
 
-def _open(jars: Sequence[Contents], fish: MeasuredFish) -> Iterator[tuple[str, str]]:
-    for contents in jars:
+def _open(jars: Sequence[Laid], fish: MeasuredFish) -> Iterator[tuple[str, str]]:
+    for laid in jars:
+        contents = laid.contents
         if not contents.specs:
-            yield contents.path, f"{contents.called}: nothing is in it yet."
+            yield contents.path, sentence("open/empty", jar=contents.called)
         elif not contents.complete:
-            yield contents.path, f"{contents.called}: an amount is not known."
+            yield contents.path, sentence("open/amount", jar=contents.called)
     if fish.edible_g is None:
-        yield "/fish/weight", "The fish is not weighed."
+        yield "/fish/weight", sentence("open/weight")
 
 
 def standing_for(reasons: Sequence[NotReady]) -> Standing:
@@ -58,10 +59,11 @@ def standing_for(reasons: Sequence[NotReady]) -> Standing:
 def verdict_of(reasons: Sequence[NotReady], cautions: Sequence[Caution]) -> Verdict:
     """Whether a formula is ready, in one sentence: the first reason why not, or what is to be minded."""
     standing = standing_for(reasons)
+    head = sentence(HEADS[standing])
     minded = [] if reasons else [one["text"] for one in cautions if one["code"] in MINDED]
-    said = [reason["text"] for reason in reasons] or minded
-    if not said:
-        return {"text": f"{HEADS[standing]}.", "tone": "calm"}
-    more = f" And {len(said) - 1} more." if len(said) > 1 else ""
-    text = f"{HEADS[standing]}{', but mind' if minded else ''}: {said[0]}{more}"
+    told = [reason["text"] for reason in reasons] or minded
+    if not told:
+        return {"text": sentence("verdict/calm", head=head), "tone": "calm"}
+    more = sentence("verdict/more", number=len(told) - 1) if len(told) > 1 else ""
+    text = sentence("verdict/minded" if minded else "verdict/said", head=head, first=told[0], more=more)
     return {"text": text, "tone": "grave" if standing == "not_to_be_cooked" else "care"}

@@ -1,45 +1,43 @@
 """What the salt of the plate is not known without: lines and sides whose amount is not stated."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator
 
-from jarcore.data import Ingredient, parameter
-from jarcore.documents import Formula
+from jarcore.data import Ingredient, parameter, sentence
 from jarcore.documents.evaluation import Ledger, Missing
-from jarcore.fish import MeasuredFish
-from jarcore.jars import LIQUIDS, Contents, Salted
+from jarcore.formula.prepare import Prepared
+from jarcore.jars import Laid
 from jarcore.judgement import Sodium
-from jarcore.reading import Quantities
 
-# Kinds that are there to salt: without a salt in them something is missing.
-SALTING = ("dry_brine", "wet_brine", "salt_crust")
 # How many steps lead to a whole jar or side; a line lies deeper.
 OF_A_WHOLE = 2
+NAMELESS_SIDE = "a side"
 
 
-def missing_of(formula: Formula, jars: Sequence[Contents], read: Quantities) -> list[Missing]:
-    """What is salty, or may be, and whose amount is not stated; and the water of a brine, without which it is not known."""
-    found: list[Missing] = []
-    for contents in jars:
-        name = contents.called
-        for spec in contents.unweighed():
-            one = spec.ingredient
-            thins = contents.jar.kind in LIQUIDS and one is not None and one.phase == "aqueous"
-            if one is None or is_salty(one) or thins:
-                found.append({"path": f"{contents.path}/lines/{spec.place}", "text": f"{spec.called} in {name}"})
-        if not contents.specs:
-            found.append({"path": contents.path, "text": f"what is in {name}"})
-        elif contents.jar.kind in SALTING and not contents.names(is_salty):
-            found.append({"path": contents.path, "text": f"the salt of {name}"})
-    for place, side in enumerate(formula.sides or []):
-        if side_salt_g(side.salt_g_per_serving, place, read) is None:
-            found.append({"path": f"/sides/{place}", "text": f"the salt of {side.name or 'a side'}"})
+def missing_of(ready: Prepared) -> list[Missing]:
+    """What is salty, or may be, and whose amount is not stated; and the water of a brine, without which it is not
+    known.
+    """
+    found = [one for laid in ready.jars for one in _missing_in(laid)]
+    for place, side in enumerate(ready.formula.sides or []):
+        if ready.sides_salt_g[place] is None:
+            name = side.name or NAMELESS_SIDE
+            found.append({"path": f"/sides/{place}", "text": sentence("missing/salt", jar=name)})
     return found
 
 
-def side_salt_g(grams: float | None, place: int, read: Quantities) -> float | None:
-    """Salt of one serving of a side [g]; None where it is not stated."""
-    return read.count(grams, f"/sides/{place}/salt_g_per_serving")
+def _missing_in(laid: Laid) -> Iterator[Missing]:
+    contents, name = laid.contents, laid.contents.called
+    for spec in contents.unweighed():
+        one = spec.ingredient
+        thins = laid.kind.liquid and one is not None and one.phase == "aqueous"
+        if one is None or is_salty(one) or thins:
+            text = sentence("missing/line", line=spec.called, jar=name)
+            yield {"path": f"{contents.path}/lines/{spec.place}", "text": text}
+    if not contents.specs:
+        yield {"path": contents.path, "text": sentence("missing/jar", jar=name)}
+    elif laid.kind.salts and not contents.names(is_salty):
+        yield {"path": contents.path, "text": sentence("missing/salt", jar=name)}
 
 
 def is_salty(ingredient: Ingredient) -> bool:
@@ -47,36 +45,37 @@ def is_salty(ingredient: Ingredient) -> bool:
     return ingredient.salt >= parameter("salty_from") or ingredient.other_sodium_mg >= parameter("sodium_from")
 
 
-def sodium_of(
-    jars: Sequence[Contents],
-    steps: Sequence[Salted],
-    ledger: Ledger,
-    fish: MeasuredFish,
-    servings: float | None,
-) -> Sodium | None:
+def sodium_of(ready: Prepared, ledger: Ledger) -> Sodium | None:
     """Sodium of a serving with its sides, as reckoned, and the most that it may be; None where nothing is known.
 
     The most is at the far ends of written ranges, and with every line that is not stated as heavy as the fish.
     """
-    known, per = ledger["sodium_mg_per_serving"], parameter("sodium_per_salt")
+    known, per, servings = ledger["sodium_mg_per_serving"], parameter("sodium_per_salt"), ready.servings
     if known is None or not servings:
         return None
     sides = ledger["sides_salt_g_per_serving"] * per
-    written = sum((one.most - one.step.stays) * per for one in steps)
-    written += sum(one.sodium_high_mg - one.step.other_sodium_mg for one in steps)
-    open_g = fish.edible_g or 0.0
-    unstated = sum(
-        (100 * per if spec.ingredient is None else spec.ingredient.salt * per + spec.ingredient.other_sodium_mg) / 100 * open_g
-        for contents in jars
-        for spec in contents.unweighed()
-    )  # fmt: skip
-    # How much of a jar's salt goes in is not known without all of the jar: it may be the whole.
-    unstated += sum(
-        (one.step.added - one.step.stays) * per
-        for contents, one in zip(jars, steps, strict=True)
-        if contents.unweighed()
-    )
+    beyond = sum(_beyond_mg(laid, per, ready.fish.edible_g or 0.0) for laid in ready.jars)
     # Of a jar or a side of which nothing is stated there is no saying how much.
     if any(entry["path"].count("/") == OF_A_WHOLE for entry in ledger["missing"]):
-        unstated = math.inf
-    return Sodium(known + sides, known + sides + (written + unstated) / servings, not ledger["complete"])
+        beyond = math.inf
+    return Sodium(known + sides, known + sides + beyond / servings, not ledger["complete"])
+
+
+def _beyond_mg(laid: Laid, per: float, open_g: float) -> float:
+    """Sodium that a jar may bring beyond what is reckoned [mg], a line without an amount taken as OPEN_G [g]."""
+    salt = laid.salt
+    assert salt is not None
+    written = (salt.most_g - salt.step.stays_g) * per + salt.sodium_high_mg - salt.step.other_sodium_mg
+    unweighed = laid.contents.unweighed()
+    if not unweighed:
+        return written
+    lines = sum(_sodium_share(spec.ingredient, per) * open_g for spec in unweighed)
+    # How much of a jar's salt goes in is not known without all of the jar: it may be the whole.
+    return written + lines + (salt.step.added_g - salt.step.stays_g) * per
+
+
+def _sodium_share(ingredient: Ingredient | None, per: float) -> float:
+    """Sodium of a gram [mg]; what is not known may be salt."""
+    if ingredient is None:
+        return per
+    return (ingredient.salt * per + ingredient.other_sodium_mg) / 100

@@ -1,23 +1,28 @@
 """Cooking: time to the core by thickness and method, frying load and batches, burn risk, order of things."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 
-from jarcore.data import in_words, parameter, rows
-from jarcore.documents.evaluation import CookResult, CookStage
-from jarcore.documents.formula import Cook
+from jarcore.data import parameter, rendered, rows, sentence
+from jarcore.documents import Finding, found
+from jarcore.documents.evaluation import Burn, CookResult, CookStage, FatStep
 from jarcore.fish import MeasuredFish
 from jarcore.heat.core import Cooked, Heat, Slab, rod_seconds, time_to_core
-from jarcore.heat.oil import FRIED, oil_of
-from jarcore.jars import Contents
-from jarcore.reading import Quantities
+from jarcore.heat.oil import oil_of
+from jarcore.heat.stated import Stated
+from jarcore.jars import Laid
 
 SIDES = ("first side", "second side")
 WHOLE_TIME = "in the heat"
+NUMBERS = ("h", "medium_c", "other_h", "other_c", "rest_h", "rest_c", "rest_s")
+# Methods so hot that what clings to the surface may burn before the fish is done.
+SCORCHING = ("pan", "grill", "top_grill", "shallow_fry", "deep_fry", "oven")
+# What takes off what clings to the surface.
+TAKEN_OFF = ("rinse", "wipe", "scrape")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class HeatRow:
     """A method as the model sees it."""
 
@@ -32,43 +37,35 @@ def heat_rows() -> dict[tuple[str, str], HeatRow]:
     """Heat by method and preset."""
     found = {}
     for row in rows("heat"):
-        numbers = [float(row[name]) for name in ("h", "medium_c", "other_h", "other_c")]
-        rest = [float(row[name]) for name in ("rest_h", "rest_c", "rest_s")]
-        heat = Heat(numbers[0], numbers[1], numbers[2], numbers[3], row["turns"] == "1", *rest)
-        found[row["method"], row["preset"]] = HeatRow(heat, row["dial"] == "1", float(row["spread"]), row["source"])
+        numbers = {name: float(row[name]) for name in NUMBERS}
+        heat = Heat(**numbers, turns=row["turns"] == "1")
+        found[row["method"], row["preset"]] = HeatRow(
+            heat=heat, dial=row["dial"] == "1", spread=float(row["spread"]), source=row["source"]
+        )
     return found
 
 
-def heat_for(cook: Cook, thickness_mm: float, read: Quantities) -> HeatRow | None:
-    """The row for a cook's method, with the dial's temperature in it; None for a method without one."""
-    method = cook.method or ""
+def heat_for(stated: Stated, thickness_mm: float) -> HeatRow | None:
+    """The row for a method on pieces so thick [mm], with the dial's temperature in it; None for one without a row."""
+    method = stated.method or ""
     preset = ""
     if method == "pan":
-        preset = cook.preset or ("hot" if thickness_mm > parameter("thick_from") else "medium")
-    elif method == "oven" and cook.fan:
+        preset = stated.preset or ("hot" if thickness_mm > parameter("thick_from") else "medium")
+    elif method == "oven" and stated.fan:
         preset = "fan"
     row = heat_rows().get((method, preset))
     if row is None:
         return None
-    dial = read.celsius(cook.medium_temperature, "/cook/medium_temperature")
     heat = row.heat
-    if dial is not None and row.dial:
-        heat = replace(heat, medium_c=dial, other_c=dial)
+    if stated.medium_c is not None and row.dial:
+        heat = replace(heat, medium_c=stated.medium_c, other_c=stated.medium_c)
     if method == "salt_crust":
         resistance = 1 / heat.h + parameter("crust_thickness") / 1000 / parameter("crust_conductivity")
         heat = replace(heat, h=1 / resistance, other_h=1 / resistance)
     return replace(row, heat=heat)
 
 
-def target_of(cook: Cook, stuffed: bool, read: Quantities) -> float:
-    """The core target [degC]: as written, else 63, or 74 at the centre of a filling."""
-    written = read.celsius(cook.core_target, "/cook/core_target")
-    if written is not None:
-        return written
-    return parameter("filling_target" if stuffed else "core_target")
-
-
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Done:
     """Pieces of one size, done: how long [s], in which stages, the core when pulled [degC], and what heats them."""
 
@@ -97,17 +94,12 @@ def is_round(fish: MeasuredFish, heat: Heat) -> bool:
     return body and not heat.turns and fish.species is not None and fish.species.shape == "round"
 
 
-def done_of(
-    fish: MeasuredFish, group: str | None, cook: Cook, begin_c: float | None, target: float, read: Quantities
-) -> Done | None:
-    """Pieces of one size cooked to a core target [degC]; None where that is not modelled or never reached.
-
-    BEGIN_C is the temperature they start at, their own where None [degC].
-    """
+def done_of(fish: MeasuredFish, group: str | None, stated: Stated) -> Done | None:
+    """Pieces of one size cooked to the core target; None where that is not modelled or never reached."""
     if fish.piece is None or not fish.timed:
         return None
-    row = heat_for(cook, fish.piece.thickness_mm, read)
-    start = fish.celsius if begin_c is None else begin_c
+    row = heat_for(stated, fish.piece.thickness_mm)
+    start, target = starts_at(fish, stated), stated.target_c
     if row is None or start < 0:
         return None
     if is_round(fish, row.heat):
@@ -115,74 +107,82 @@ def done_of(
         seconds = rod_seconds(thick, row.heat, start, target)
         if seconds is None:
             return None
-        return Done(fish, group, row, start, seconds, target, ({"name": WHOLE_TIME, "minutes": seconds / 60},))
+        whole: CookStage = {"name": WHOLE_TIME, "minutes": seconds / 60}
+        return Done(fish=fish, group=group, row=row, start_c=start, seconds=seconds, pull_c=target, stages=(whole,))
     cooked = time_to_core(fish.piece.thickness_mm / 1000, row.heat, start, target)
     if cooked is None:
         return None
     stages: tuple[CookStage, ...] = ({"name": WHOLE_TIME, "minutes": cooked.seconds / 60},)
     if row.heat.turns:
         stages = tuple({"name": name, "minutes": cooked.side_s / 60} for name in SIDES)
-    return Done(fish, group, row, start, cooked.seconds, cooked.pull_c, stages)
+    return Done(
+        fish=fish, group=group, row=row, start_c=start, seconds=cooked.seconds, pull_c=cooked.pull_c, stages=stages
+    )
 
 
-def cook_result(cook: Cook, fish: MeasuredFish, jars: Sequence[Contents], read: Quantities) -> CookResult:
-    """Time to the core, in stages, with the rest; None with a notice where it cannot be modelled.
+def starts_at(fish: MeasuredFish, stated: Stated) -> float:
+    """What the pieces start at [degC]: as stated, else as they are."""
+    return fish.celsius if stated.start_c is None else stated.start_c
+
+
+def cook_result(stated: Stated, fish: MeasuredFish, jars: Sequence[Laid]) -> tuple[CookResult, list[Finding]]:
+    """Time to the core, in stages, with the rest, and what was found; None where it cannot be modelled.
 
     Of unlike pieces the slowest decide what is said of the whole, and each size has its own time beside it.
     """
-    target = target_of(cook, any(contents.jar.kind == "filling" for contents in jars), read)
+    oil, told = oil_of(stated, fish)
     result: CookResult = {
         "minutes": None,
         "stages": [],
-        "core_c": target,
+        "core_c": stated.target_c,
         "pull_c": None,
         "rest_minutes": None,
-        "oil": oil_of(cook, fish, read),
+        "oil": oil,
         "zones": [],
         "groups": [],
-        "burn": burn_of(cook, jars),
+        "burn": burn_of(stated, jars),
         "order": order_of(jars),
-        "locks": locks_of(cook, jars),
+        "locks": locks_of(stated, jars),
     }
-    if cook.method in (None, "none") or fish.piece is None or not fish.timed:
-        return result
-    if heat_for(cook, fish.piece.thickness_mm, read) is None:
-        read.say(
-            "not-modelled", "/cook/method", "This method is not modelled. Cook to the core target, read on a probe."
-        )
-        return result
-    begin = read.celsius(cook.start_temperature, "/cook/start_temperature")
-    if (fish.celsius if begin is None else begin) < 0:
-        read.say(
-            "outside-model", "/cook/start_temperature", "Frozen fish takes heat to thaw that is not modelled. Probe it."
-        )
-        return result
-    sizes = fish.sizes
-    done = [done_of(one, group, cook, begin, target, read) for group, one in sizes]
-    known = [one for one in done if one is not None]
-    if len(known) == len(done):
-        slowest = max(known, key=lambda one: one.seconds)
-        _fill(result, slowest)
-        _zones(result, slowest)
-        if fish.groups:
-            _groups(result, known, slowest, read)
-        _second_fry(cook, max(one.thickness_mm for one in known), read)
-    else:
-        for place, (one, (_, size)) in enumerate(zip(done, sizes, strict=True)):
+    return result, [*told, *_times(result, stated, fish)]
+
+
+def _times(result: CookResult, stated: Stated, fish: MeasuredFish) -> Iterator[Finding]:
+    """Fill in the times where they can be reckoned; else what stands in the way."""
+    if stated.method is None or stated.raw or fish.piece is None or not fish.timed:
+        return
+    if heat_for(stated, fish.piece.thickness_mm) is None:
+        yield found("not-modelled/heat", "/cook/method")
+        return
+    if starts_at(fish, stated) < 0:
+        yield found("outside-model/frozen", "/cook/start_temperature")
+        return
+    done = [(done_of(one, group, stated), one) for group, one in fish.sizes]
+    known = [one for one, _ in done if one is not None]
+    if len(known) < len(done):
+        for place, (one, size) in enumerate(done):
             if one is None:
-                _say_why_not(cook, size, f"/fish/groups/{place}" if fish.groups else "", target, read)
-    return result
+                yield _why_not(stated, size, f"/fish/groups/{place}" if fish.groups else "")
+        return
+    slowest = max(known, key=lambda one: one.seconds)
+    _fill(result, slowest)
+    _zones(result, slowest)
+    if fish.groups:
+        yield from _groups(result, known, slowest)
+    thickest = max(one.thickness_mm for one in known)
+    if stated.second_fry and thickest > parameter("fry_warn_thickness"):
+        yield found("first-fry-short", "/cook/second_fry", mm=thickest)
 
 
-def _say_why_not(cook: Cook, fish: MeasuredFish, group: str, target: float, read: Quantities) -> None:
+def _why_not(stated: Stated, fish: MeasuredFish, group: str) -> Finding:
     """Why one size cannot be timed, so that nothing is said of the whole."""
     if fish.piece is None:
-        read.say("unstated", group, "These pieces are not measured, so no time in the heat is given for any of them.")
-        return
-    row = heat_for(cook, fish.piece.thickness_mm, read)
-    heat = f"At {row.heat.medium_c:.0f} °C the core" if row else "The core"
-    text = f"{heat} does not reach {target:.0f} °C. Raise the heat or lower the target."
-    read.say("outside-model", group or "/cook/core_target", text)
+        return found("unstated/pieces", group)
+    row = heat_for(stated, fish.piece.thickness_mm)
+    path = group or "/cook/core_target"
+    if row is None:
+        return found("outside-model/core", path, target=stated.target_c)
+    return found("outside-model/core-at", path, target=stated.target_c, medium=row.heat.medium_c)
 
 
 def _fill(result: CookResult, done: Done) -> None:
@@ -204,7 +204,7 @@ def _zones(result: CookResult, done: Done) -> None:
         result["zones"].append({"name": name, "thickness_mm": thickness, "core_c": cooked.peak_c})
 
 
-def _groups(result: CookResult, known: Sequence[Done], slowest: Done, read: Quantities) -> None:
+def _groups(result: CookResult, known: Sequence[Done], slowest: Done) -> Iterator[Finding]:
     """Each size with its own minutes and core, when it comes out, and what it would come to beside the slowest."""
     for done in known:
         early = (slowest.seconds - done.seconds) / 60
@@ -229,67 +229,53 @@ def _groups(result: CookResult, known: Sequence[Done], slowest: Done, read: Quan
             }
         )
         if early:
-            text = (
-                f"Pieces of {done.thickness_mm:.0f} mm are done after {in_words(done.seconds / 60)}: take them out "
-                f"{in_words(early)} before those of {slowest.thickness_mm:.0f} mm, which take "
-                f"{in_words(slowest.seconds / 60)}, or put them in that much later. Probe each size."
+            yield found(
+                "unlike-pieces",
+                "/cook",
+                mm=done.thickness_mm,
+                minutes=done.seconds / 60,
+                early=early,
+                slowest_mm=slowest.thickness_mm,
+                slowest=slowest.seconds / 60,
             )
-            read.say("unlike-pieces", "/cook", text)
 
 
-def _second_fry(cook: Cook, thickness_mm: float, read: Quantities) -> None:
-    if cook.second_fry is not None and thickness_mm > parameter("fry_warn_thickness"):
-        text = f"A first fry of about two minutes does not cook {thickness_mm:.0f} mm through. Make the first one longer, then the hot one."
-        read.say("first-fry-short", "/cook/second_fry", text)
-
-
-def burn_of(cook: Cook, jars: Sequence[Contents]) -> dict[str, object] | None:
+def burn_of(stated: Stated, jars: Sequence[Laid]) -> Burn | None:
     """What on the surface would burn before the fish is done, and what to do with it."""
-    hot = cook.method in ("pan", "grill", "top_grill", "shallow_fry", "deep_fry", "oven")
-    if not hot:
+    if stated.method not in SCORCHING:
         return None
     risky = sorted(
         {
             ingredient.name
-            for contents in jars
-            if contents.jar.kind in ("marinade", "rub", "soak") and _stays(contents)
-            for ingredient in contents.named
+            for laid in jars
+            if laid.kind.clings and laid.method.after not in TAKEN_OFF
+            for ingredient in laid.contents.named
             if ingredient.burn == "high"
         }
     )
     if not risky:
         return {"risk": "low", "because": [], "do": ""}
-    return {
-        "risk": "high",
-        "because": risky,
-        "do": f"{', '.join(risky)} would burn first: scrape or wipe off before the heat, and fry apart, lower.",
-    }
+    return {"risk": "high", "because": risky, "do": sentence("burn/high", what=risky)}
 
 
-def _stays(contents: Contents) -> bool:
-    after = contents.jar.method.after if contents.jar.method else None
-    return after not in ("rinse", "wipe", "scrape")
-
-
-def order_of(jars: Sequence[Contents]) -> list[dict[str, object]]:
-    """Aromatics in the order they go into fat, by the table of kinds."""
-    found: list[dict[str, object]] = []
+def order_of(jars: Sequence[Laid]) -> list[FatStep]:
+    """Aromatics in the order they go into fat, by what their rows say that they go in with."""
+    steps: list[FatStep] = []
     for row in rows("order"):
-        named = row["ingredients"].split(";")
-        here = [i.name for contents in jars for i, _ in contents.parts() if i.id in named]
+        here = {i.name for laid in jars for i, _ in laid.contents.parts() if i.goes_in == row["goes_in"]}
         if here:
-            found.append({"step": row["step"], "ingredients": sorted(set(here)), "why": row["why"]})
-    return found
+            steps.append({"step": row["step"], "ingredients": sorted(here), "why": row["why"]})
+    return steps
 
 
-def locks_of(cook: Cook, jars: Sequence[Contents]) -> list[str]:
+def locks_of(stated: Stated, jars: Sequence[Laid]) -> list[str]:
     """Steps that must come in this order, in words, from the table of locks."""
-    ingredients = {i.id: i for contents in jars for i, _ in contents.parts()}
+    ingredients = {i.id: i for laid in jars for i, _ in laid.contents.parts()}
     facts = {
         "alcohol": any(i.alcohol > 1 for i in ingredients.values()),
         "citrus": any("citrus" in i.flags for i in ingredients.values()),
-        "liquid": any(contents.jar.kind in ("marinade", "wet_brine", "soak") for contents in jars),
-        "hot_oil": cook.method in FRIED,
-        "steam": cook.method == "steam",
+        "liquid": any(laid.kind.liquid for laid in jars),
+        "hot_oil": stated.fried,
+        "steam": stated.method == "steam",
     }
-    return [row["text"] for row in rows("locks") if facts[row["fact"]]]
+    return [rendered(row["text"]) for row in rows("locks") if facts[row["fact"]]]

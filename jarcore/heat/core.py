@@ -4,11 +4,10 @@ Robin faces with effective h and medium temperature, evaporation lumped in. A mo
 """
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
-from jarcore.data import parameter
+from jarcore.data import kept, parameter
 from jarcore.flesh.engine import Chain, Vector, chain, face_link, slab_links
 
 CELLS = 40
@@ -16,7 +15,7 @@ REST_POINTS = 12
 LONGEST_S = 4 * 3600.0
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Heat:
     """What both faces meet: h [W/m2/K] and temperature [degC] below and above, whether it is turned, and the rest."""
 
@@ -30,7 +29,7 @@ class Heat:
     rest_s: float
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Cooked:
     """One cooking: time of a side and in all [s], core when pulled, peak of the core in the rest [degC], the mean."""
 
@@ -41,7 +40,7 @@ class Cooked:
     mean_c: float
 
 
-@lru_cache(maxsize=256)
+@kept(maxsize=256)
 def _stage(thickness_m: float, low_h: float, low_c: float, high_h: float, high_c: float) -> Chain:
     widths = np.full(CELLS, thickness_m / CELLS)
     k = parameter("heat_conductivity")
@@ -81,7 +80,13 @@ class Slab:
         pull = float(core_of(state, self.heat.turns))
         rested = self.rest.at(state, np.linspace(0, self.heat.rest_s, REST_POINTS))
         peak = float(core_of(rested, self.heat.turns).max())
-        return Cooked(side_s, side_s * (2 if self.heat.turns else 1), pull, peak, float(state.mean()))
+        return Cooked(
+            side_s=side_s,
+            seconds=side_s * (2 if self.heat.turns else 1),
+            pull_c=pull,
+            peak_c=peak,
+            mean_c=float(state.mean()),
+        )
 
     def _peaks(self, start_c: float, sides: Vector) -> Vector:
         """Peak of the core in the rest [degC] for each of several times of a side [s]."""
@@ -120,13 +125,13 @@ class Slab:
         return np.concatenate(times), core_of(np.concatenate(states), self.heat.turns)
 
 
-@lru_cache(maxsize=512)
+@kept(maxsize=512)
 def time_to_core(thickness_m: float, heat: Heat, start_c: float, target_c: float) -> Cooked | None:
     """Slab.time_to, kept: most keystrokes change nothing that heats."""
     return Slab(thickness_m, heat).time_to(start_c, target_c)
 
 
-@lru_cache(maxsize=512)
+@kept(maxsize=512)
 def rod_seconds(thickness_m: float, heat: Heat, start_c: float, target_c: float) -> float | None:
     """Seconds until the core of a round fish reaches a target: the product of a slab and one twice as thick.
 
@@ -156,7 +161,9 @@ def rod_seconds(thickness_m: float, heat: Heat, start_c: float, target_c: float)
 def oil_drop_c(fish_kg: float, oil_l: float, burner_w: float) -> float:
     """How far the oil falls in the first minute [degC] when FISH_KG goes in at once."""
     plunge = parameter("plunge")
-    taken = fish_kg * parameter("fry_heat") * 1000 - parameter("burner_efficiency") * burner_w * (plunge - 20)
+    taken = fish_kg * parameter("fry_heat") * 1000 - parameter("burner_efficiency") * burner_w * (
+        plunge - parameter("burner_lag")
+    )
     held = oil_l * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
     return max(0.0, taken) / held
 
@@ -164,5 +171,5 @@ def oil_drop_c(fish_kg: float, oil_l: float, burner_w: float) -> float:
 def batch_kg(oil_l: float, burner_w: float) -> float:
     """The most fish for one batch [kg] within the allowed drop."""
     held = oil_l * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
-    given = parameter("burner_efficiency") * burner_w * (parameter("plunge") - 20)
+    given = parameter("burner_efficiency") * burner_w * (parameter("plunge") - parameter("burner_lag"))
     return (held * parameter("allowed_drop") + given) / (parameter("fry_heat") * 1000)

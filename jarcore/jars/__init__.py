@@ -1,39 +1,37 @@
 """What a jar is: weighed, read, placed on its fish, timed. Imports flesh and below."""
 
-from jarcore.jars.coating import COATS, coat_of
-from jarcore.jars.contents import Coat, Contents, weigh_jar
-from jarcore.jars.exposure import clock_of, known_spells
-from jarcore.jars.kinds import LIQUIDS, untimed_for_want_of, window_for
-from jarcore.jars.place import CONTACT_KINDS, Standing, contact_share, standing_of
+from jarcore.jars.contents import Contents, weigh_jar
+from jarcore.jars.exposure import clock_of, counter_limit, known_spells
+from jarcore.jars.kind import Kind
+from jarcore.jars.kinds import KINDS, kind_of
+from jarcore.jars.laid import Coat, Coated, Laid, Salted
+from jarcore.jars.place import Standing, standing_of
 from jarcore.jars.readings import line_results, reading_of, target_states
-from jarcore.jars.salted import Laid, Salted, goes_in_pct, gone_in_pct, rinse_of, salted
-from jarcore.jars.weighing import vessels_of
-from jarcore.jars.window import Limit
+from jarcore.jars.salting import salted
+from jarcore.jars.timing import untimed_for_want_of, window_for
+from jarcore.jars.traits import Traits, all_traits
 
 __all__ = [
-    "COATS",
-    "CONTACT_KINDS",
-    "LIQUIDS",
+    "KINDS",
     "Coat",
+    "Coated",
     "Contents",
+    "Kind",
     "Laid",
-    "Limit",
     "Salted",
     "Standing",
+    "Traits",
+    "all_traits",
     "clock_of",
-    "coat_of",
-    "contact_share",
-    "goes_in_pct",
-    "gone_in_pct",
+    "counter_limit",
+    "kind_of",
     "known_spells",
     "line_results",
     "reading_of",
-    "rinse_of",
     "salted",
     "standing_of",
     "target_states",
     "untimed_for_want_of",
-    "vessels_of",
     "weigh_jar",
     "window_for",
 ]

@@ -1,32 +1,52 @@
-"""Dredge, wash, crumb, batter, packed crust: what to set out, what the fish picks up, what is thrown away.
+"""Coats: what to set out, what the fish picks up, what is thrown away; and the packed crust.
 
 Only the pick-up is eaten. It follows the surface; what is set out has a tray that does not grow with the fish.
 """
 
-from jarcore.data import parameter, parameters, rows
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from jarcore.data import named, parameter, parameters, rows
+from jarcore.documents import Finding, found
 from jarcore.fish import MeasuredFish
-from jarcore.jars.contents import Coat, Contents
-from jarcore.reading import Quantities
+from jarcore.jars.contents import Contents
+from jarcore.jars.laid import Coat, Coated, Laid
 
-COATS = ("dredge", "wash", "crumb", "batter")
-WHEAT = "wheat-flour"
-
-
-def water_taken() -> dict[str, float]:
-    """Water that a gram of each flour takes up [g]."""
-    return {row["ingredient"]: float(row["water_taken_g_per_g"]) for row in rows("flours")}
+# What a batter that is thinner or thicker than any that has a name is called.
+UNNAMED_FLOW = "none of the named flows"
 
 
-def consistency(contents: Contents) -> tuple[float, float] | None:
-    """(water to flour, water left over) of a batter [g per g of flour]; None without flour."""
-    taken = water_taken()
+@dataclass(frozen=True, slots=True)
+class Consistency:
+    """Of a batter: water to flour, and the water that is left over [g per g of flour]."""
+
+    ratio: float
+    free: float
+
+
+@dataclass(frozen=True, slots=True)
+class PickUp:
+    """What a face picks up: middle, low and high [g/cm2], or of a whole surface [g]."""
+
+    middle: float
+    low: float
+    high: float
+
+    def times(self, factor: float) -> "PickUp":
+        """So many times as much."""
+        return PickUp(self.middle * factor, self.low * factor, self.high * factor)
+
+
+def consistency(contents: Contents) -> Consistency | None:
+    """How thick a batter is; None without flour."""
+    usual = parameter("flour_takes_water")
     flours = [(i, m) for i, m in contents.parts() if i.group == "flour"]
     flour = sum(m for _, m in flours)
     if flour <= 0:
         return None
     wet = sum(i.water * m / 100 for i, m in contents.parts() if i.group != "flour")
-    bound = sum(taken.get(i.id, taken[WHEAT]) * m for i, m in flours)
-    return wet / flour, (wet - bound) / flour
+    bound = sum((usual if i.takes_water is None else i.takes_water) * m for i, m in flours)
+    return Consistency(wet / flour, (wet - bound) / flour)
 
 
 def flow_of(free: float) -> str | None:
@@ -37,72 +57,93 @@ def flow_of(free: float) -> str | None:
     return None
 
 
-def coat_of(contents: Contents, fish: MeasuredFish, read: Quantities) -> Coat | None:
-    """What a coating takes on this fish; None for other kinds and for fish without a surface yet."""
-    kind, surface = contents.jar.kind, fish.surface_cm2
-    if surface is None or not contents.parts():
-        return None
-    if kind == "salt_crust" and contents.jar.method and contents.jar.method.school == "seared":
-        return None
-    if kind == "salt_crust":
-        return _crust(surface)
-    if kind not in COATS:
-        return None
-    if kind == "batter":
-        return _batter(contents, surface, read)
-    each, low, high = (surface * grams for grams in _pick_up(f"{kind}_pick_up"))
-    return _coat(kind, each, low, high)
+def pick_up(row: str) -> PickUp:
+    """A pick-up out of the tables [g/cm2]."""
+    found = parameters()[row]
+    return PickUp(parameter(row), found.low or found.value, found.high or found.value)
 
 
-def _pick_up(name: str) -> tuple[float, float, float]:
-    """Middle, low and high of a pick-up [g/cm2]."""
-    row = parameters()[name]
-    return row.value, row.low or row.value, row.high or row.value
+def laid_on(picks: str, tray: str) -> Callable[[Laid], Coated]:
+    """How a layer coats by the surface: it picks up by the row PICKS, and is set out with a tray by the row TRAY.
+
+    Raises: KeyError, when the kind is loaded, for a row that is not there.
+    """
+    named(picks=picks, tray=tray)
+
+    def coat(laid: Laid) -> Coated:
+        surface = laid.fish.surface_cm2
+        if surface is None or not laid.contents.parts():
+            return Coated(None)
+        return Coated(_coat(pick_up(picks).times(surface), tray))
+
+    return coat
 
 
-def _coat(
-    kind: str, each: float, low: float, high: float, hydration: float | None = None, flow: str | None = None
-) -> Coat:
-    out = each * parameter("set_out_share") + parameter(f"tray_{kind}")
-    return Coat(out, each, out - each, low, high, hydration, flow)
+def _coat(picked: PickUp, tray: str, hydration: float | None = None, flow: str | None = None) -> Coat:
+    out = picked.middle * parameter("set_out_share") + parameter(tray)
+    return Coat(
+        set_out_g=out,
+        pick_up_g=picked.middle,
+        discard_g=out - picked.middle,
+        low_g=picked.low,
+        high_g=picked.high,
+        hydration_pct=hydration,
+        flow=flow,
+    )
 
 
-def _batter(contents: Contents, surface: float, read: Quantities) -> Coat | None:
-    found = consistency(contents)
-    if found is None:
-        read.say("unstated", f"{contents.path}/lines", "This batter holds no flour or starch. Add one.")
-        return None
-    ratio, free = found
+def battered(laid: Laid) -> Coated:
+    """A batter on this fish, by how it flows."""
+    surface = laid.fish.surface_cm2
+    if surface is None or not laid.contents.parts():
+        return Coated(None)
+    known = consistency(laid.contents)
+    if known is None:
+        return Coated(None, (found("unstated/flour", f"{laid.path}/lines"),))
+    told: list[Finding] = []
     # The pick-up was measured on wheat: another flour counts as the wheat batter that flows alike.
-    alike = free + water_taken()[WHEAT]
+    alike = known.free + parameter("flour_takes_water")
     least, most = parameter("least_hydration"), parameter("most_hydration")
     if not least <= alike <= most:
-        text = (
-            f"Water to flour is {ratio:.2f}, which flows like a wheat batter of {alike:.2f}; pick-up is known from "
-            f"{least:g} to {most:g}. It is reckoned at the nearer end: test on one piece."
-        )
-        read.say("outside-model", contents.path, text)
+        told.append(found("outside-model/batter", laid.path, ratio=known.ratio, alike=alike))
     clipped = min(max(alike, least), most)
-    factor = surface * clipped ** -parameter("batter_exponent")
-    middle, low, high = (grams * factor for grams in _pick_up("batter_pick_up"))
-    flow = flow_of(free)
-    wanted = contents.jar.method.flow if contents.jar.method else None
+    picked = pick_up("batter_pick_up").times(surface * clipped ** -parameter("batter_exponent"))
+    flow, wanted = flow_of(known.free), laid.method.flow
     if wanted and flow != wanted:
-        names = {row["flow"]: row["name"] for row in rows("flows")}
-        aim = next(row for row in rows("flows") if row["flow"] == wanted)
-        missing = (float(aim["least_free_g_per_g"]) + float(aim["most_free_g_per_g"])) / 2 - free
-        flour = sum(m for i, m in contents.parts() if i.group == "flour")
-        do = "Add about" if missing > 0 else "Hold back about"
-        text = f"It flows like {names.get(flow or '', 'none of the named flows')}, not {names[wanted]}. {do} {abs(missing) * flour:.0f} g of liquid, in small steps."
-        read.say("flow-off", f"{contents.path}/method/flow", text)
-    return _coat("batter", middle, low, high, ratio * 100, flow)
+        told.append(_off(laid, known.free, flow, wanted))
+    return Coated(_coat(picked, "tray_batter", known.ratio * 100, flow), tuple(told))
 
 
-def _crust(surface: float) -> Coat:
+def _off(laid: Laid, free: float, flow: str | None, wanted: str) -> Finding:
+    """How far a batter is from how it is to flow."""
+    names = {row["flow"]: row["name"] for row in rows("flows")}
+    aim = next(row for row in rows("flows") if row["flow"] == wanted)
+    missing = (float(aim["least_free_g_per_g"]) + float(aim["most_free_g_per_g"])) / 2 - free
+    flour = sum(m for i, m in laid.contents.parts() if i.group == "flour")
+    return found(
+        "flow-off/add" if missing > 0 else "flow-off/hold-back",
+        f"{laid.path}/method/flow",
+        flow=names.get(flow or "", UNNAMED_FLOW),
+        wanted=names[wanted],
+        grams=abs(missing) * flour,
+    )
+
+
+def packed(laid: Laid) -> Coated:
     """A packed salt crust: surface times thickness, and more for the bed and the edges. None of it is eaten."""
+    surface = laid.fish.surface_cm2
+    if surface is None or not laid.contents.parts():
+        return Coated(None)
     wet = surface * parameter("crust_thickness") / 10 * parameter("crust_density")
-    low, middle, high = (wet * parameter(name) for name in ("crust_bed_low", "crust_bed", "crust_bed_high"))
-    return Coat(middle, 0.0, middle, low, high)
+    middle = wet * parameter("crust_bed")
+    coat = Coat(
+        set_out_g=middle,
+        pick_up_g=0.0,
+        discard_g=middle,
+        low_g=wet * parameter("crust_bed_low"),
+        high_g=wet * parameter("crust_bed_high"),
+    )
+    return Coated(coat)
 
 
 def cavity_ml(fish: MeasuredFish) -> float:

@@ -3,9 +3,8 @@
 import itertools
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
-from jarcore.data import ALLERGENS, Ingredient, Pantry, named_in, parameter
+from jarcore.data import ALLERGENS, Ingredient, Pantry
 from jarcore.documents.evaluation import Range
 from jarcore.documents.formula import Fish, Jar
 from jarcore.fish import MeasuredFish
@@ -21,20 +20,18 @@ INSIDE = ("slot", "cavity")
 Parts = list[tuple[Ingredient, float]]
 
 
-@dataclass(frozen=True, slots=True)
-class Coat:
-    """Masses [g] to set out, picked up and thrown away, the pick-up's range, and the batter's consistency."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Filled:
+    """What masses make: the whole, what is in contact, its watery part, and (ingredient, mass [g]) of both."""
 
-    set_out_g: float
-    pick_up_g: float
-    discard_g: float
-    low_g: float
-    high_g: float
-    hydration_pct: float | None = None
-    flow: str | None = None
+    composition: Composition
+    contact: Composition
+    aqueous: Solution | None
+    all_parts: Parts
+    contact_parts: Parts
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Contents:
     """A jar with its lines weighed [g]; None for a line that cannot be.
 
@@ -46,12 +43,8 @@ class Contents:
     path: str
     specs: tuple[Spec, ...]
     masses: tuple[float | None, ...]
+    filled: Filled
     ends: tuple["Contents", ...]
-    composition: Composition
-    contact: Composition
-    aqueous: Solution | None
-    all_parts: Parts
-    contact_parts: Parts
     named: tuple[Ingredient, ...]
     held: frozenset[str]
 
@@ -61,21 +54,31 @@ class Contents:
 
     def at(self, masses: tuple[float | None, ...]) -> "Contents":
         """The same lines at other masses [g]."""
-        whole, contact, aqueous, parts, contact_parts = _filled(self.specs, masses)
         return Contents(
-            self.jar,
-            self.path,
-            self.specs,
-            masses,
-            (),
-            whole,
-            contact,
-            aqueous,
-            parts,
-            contact_parts,
-            self.named,
-            self.held,
+            jar=self.jar,
+            path=self.path,
+            specs=self.specs,
+            masses=masses,
+            filled=fill(self.specs, masses),
+            ends=(),
+            named=self.named,
+            held=self.held,
         )
+
+    @property
+    def composition(self) -> Composition:
+        """What all lines make."""
+        return self.filled.composition
+
+    @property
+    def contact(self) -> Composition:
+        """What the lines of the jar itself make."""
+        return self.filled.contact
+
+    @property
+    def aqueous(self) -> Solution | None:
+        """The watery part of the jar itself."""
+        return self.filled.aqueous
 
     def inside_salt_g(self) -> float:
         """Salt [g] that goes into slots and cavity, where the flesh is bare whatever the skin."""
@@ -96,7 +99,7 @@ class Contents:
 
     def parts(self, contact: bool = False) -> Parts:
         """(ingredient, mass [g]) of the lines that could be weighed; with CONTACT only those in the jar itself."""
-        return self.contact_parts if contact else self.all_parts
+        return self.filled.contact_parts if contact else self.filled.all_parts
 
     @property
     def called(self) -> str:
@@ -134,51 +137,46 @@ def weigh_jar(
     specs = tuple(read_lines(jar, path, pantry, scope, read))
     per = per_weights(jar, path, fish, document, read)
 
-    first = Weighing(specs, scope, read.measures, [MIDDLE] * len(specs))
+    first = Weighing(specs=specs, scope=scope, measures=read.measures, pick=[MIDDLE] * len(specs))
 
     def weighed(weighing: Weighing, before: Weighing | None) -> tuple[float | None, ...]:
         masses, circles = weighing.masses(per, before)
         for place in circles:
-            read.say(
-                "circular-line",
-                f"{path}/lines/{place}",
-                "This amount hangs on itself by way of other lines. Give one of them a weight.",
-            )
+            read.say("circular-line", f"{path}/lines/{place}")
         return tuple(masses)
 
     middle = weighed(first, None)
     named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
-    held = frozenset[str]().union(*map(held_by, specs))
-    contents = Contents(jar, path, specs, middle, (), *_filled(specs, middle), named, held)
-    ends = [contents.at(weighed(Weighing(specs, scope, read.measures, pick), first)) for pick in _picks(specs)]
+    held = frozenset[str]().union(*(spec.held for spec in specs))
+    contents = Contents(
+        jar=jar,
+        path=path,
+        specs=specs,
+        masses=middle,
+        filled=fill(specs, middle),
+        ends=(),
+        named=named,
+        held=held,
+    )
+    ends = [
+        contents.at(weighed(Weighing(specs=specs, scope=scope, measures=read.measures, pick=pick), first))
+        for pick in _picks(specs)
+    ]
     return replace(contents, ends=tuple(ends)) if ends else contents
 
 
-def _filled(
-    specs: Sequence[Spec], masses: Sequence[float | None]
-) -> tuple[Composition, Composition, Solution | None, Parts, Parts]:
-    """What masses make: the whole, what is in contact, its watery part, and the parts of both."""
-    parts = parts_of(specs, masses)
+def fill(specs: Sequence[Spec], masses: Sequence[float | None]) -> Filled:
+    """What masses of the lines make."""
+    parts = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m]
     contact = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m and in_jar(s)]
     whole = mix(parts)
-    in_contact = whole if len(parts) == len(contact) else mix(contact)
-    return whole, in_contact, solution(contact), parts, contact
-
-
-def held_by(spec: Spec) -> frozenset[str]:
-    """What a line brings that somebody may avoid; an ingredient that the pantry has not is taken at its word."""
-    return named_in(spec.line.ingredient or "") if spec.ingredient is None else _brought(spec.ingredient)
-
-
-@lru_cache(maxsize=2048)
-def _brought(ingredient: Ingredient) -> frozenset[str]:
-    strong = ("alcohol",) if ingredient.alcohol > parameter("alcohol_told") else ()
-    return frozenset((*ingredient.allergens, *ingredient.flags, *strong))
-
-
-def parts_of(specs: Sequence[Spec], masses: Sequence[float | None]) -> Parts:
-    """(ingredient, mass [g]) of the lines that could be weighed."""
-    return [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m]
+    return Filled(
+        composition=whole,
+        contact=whole if len(parts) == len(contact) else mix(contact),
+        aqueous=solution(contact),
+        all_parts=parts,
+        contact_parts=contact,
+    )
 
 
 def in_jar(spec: Spec) -> bool:

@@ -1,14 +1,17 @@
 """What is read of a jar: each line as shown, the readings of the whole, how they stand to their targets."""
 
 from collections.abc import Mapping, Sequence
-from functools import cache, lru_cache
 
-from jarcore.data import AROMATIC, Ingredient, parameter, rows
+from typing_extensions import TypedDict
+
+from jarcore.data import AROMATIC, Ingredient, kept, parameter
+from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
 from jarcore.documents.formula import Line, Target
 from jarcore.fish import MeasuredFish
-from jarcore.jars.contents import Coat, Contents
-from jarcore.reading import Quantities, dimension, kitchen_measure
+from jarcore.jars.contents import Contents
+from jarcore.jars.laid import Laid
+from jarcore.reading import dimension, kitchen_measure
 from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, solution
 
 # Readings that carry a range when an amount was written as one.
@@ -25,22 +28,35 @@ def spread(middle: float | None, others: Sequence[float | None]) -> Range | None
     return [min(known), max(known)]
 
 
-NOTHING: tuple[float | None, ...] = (None,) * 5
+class Brought(TypedDict):
+    """What one line brings: volume [ml], salt [g], sugar [g], titratable acid [meq], oil [g]."""
+
+    volume_ml: float | None
+    salt_g: float | None
+    sugar_g: float | None
+    acid_meq: float | None
+    oil_g: float | None
 
 
-@lru_cache(maxsize=2048)
+NOTHING: Brought = {"volume_ml": None, "salt_g": None, "sugar_g": None, "acid_meq": None, "oil_g": None}
+
+
+@kept(maxsize=2048)
 def meq_per_g(ingredient: Ingredient) -> float:
     """Titratable acid of a gram [meq]: it grows with the mass, so one balance serves for all."""
     sour = solution([(ingredient, 1000.0)]) if ingredient.acid_g > 0 else None
     return sour.titratable_meq() / 1000 if sour else 0.0
 
 
-def _brings(ingredient: Ingredient, mass: float) -> tuple[float | None, ...]:
-    """Volume [ml], salt [g], sugar [g], titratable acid [meq] and oil [g] of one line."""
+def _brings(ingredient: Ingredient, mass: float) -> Brought:
     share = mass / 100
-    oil = 0.0 if ingredient.group == AROMATIC else ingredient.fat * share
-    meq = meq_per_g(ingredient) * mass
-    return mass / ingredient.density_g_ml, ingredient.salt * share, ingredient.sugar * share, meq, oil
+    return {
+        "volume_ml": mass / ingredient.density_g_ml,
+        "salt_g": ingredient.salt * share,
+        "sugar_g": ingredient.sugar * share,
+        "acid_meq": meq_per_g(ingredient) * mass,
+        "oil_g": 0.0 if ingredient.group == AROMATIC else ingredient.fat * share,
+    }
 
 
 def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[LineResult]:
@@ -54,16 +70,16 @@ def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[
             "name": ingredient.name if ingredient else None,
             "written": written(line),
             "mass_g": mass,
-            "volume_ml": own[0],
+            "volume_ml": own["volume_ml"],
             "kitchen": kitchen_measure(mass, ingredient, measures) if ingredient and mass is not None else None,
             "share_of_fish_pct": mass / fish.edible_g * 100 if mass is not None and fish.edible_g else None,
             "exponent": spec.exponent,
             "as_bought": as_bought(ingredient, mass),
             "counted": _counted(line, ingredient, mass),
-            "salt_g": own[1],
-            "sugar_g": own[2],
-            "acid_meq": own[3],
-            "oil_g": own[4],
+            "salt_g": own["salt_g"],
+            "sugar_g": own["sugar_g"],
+            "acid_meq": own["acid_meq"],
+            "oil_g": own["oil_g"],
         }
         ends = spread(mass, [end.masses[place] for end in contents.ends])
         if ends:
@@ -72,18 +88,13 @@ def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[
     return results
 
 
-@cache
-def _bought() -> dict[str, tuple[str, str, float]]:
-    return {row["ingredient"]: (row["one"], row["many"], float(row["usable_g"])) for row in rows("as_bought")}
-
-
 def as_bought(ingredient: Ingredient | None, mass: float | None) -> str | None:
     """What to buy for a mass [g] of what is usable, in whole ones: '3 lemons'; None for what is bought by weight."""
-    if ingredient is None or not mass or ingredient.id not in _bought():
+    row = ingredient.bought if ingredient else None
+    if row is None or not mass:
         return None
-    one, many, usable = _bought()[ingredient.id]
-    number = -int(-mass / usable // 1)
-    return f"{number} {one if number == 1 else many}"
+    number = -int(-mass / row.usable_g // 1)
+    return f"{number} {row.one if number == 1 else row.many}"
 
 
 def _counted(line: Line, ingredient: Ingredient | None, mass: float | None) -> str | None:
@@ -146,14 +157,12 @@ def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) ->
     }
 
 
-def reading_of(
-    contents: Contents, fish: MeasuredFish, coat: Coat | None, goes_in_pct: float | None, read: Quantities
-) -> Reading:
-    """The readings of a whole jar as made, with ranges where amounts were written as ranges.
+def reading_of(laid: Laid) -> tuple[Reading, list[Finding]]:
+    """The readings of a whole jar as made, with ranges where amounts were written as ranges; and what was found.
 
-    COAT is what a coating takes; other kinds are set out and picked up whole. GOES_IN_PCT is given where skin keeps
-    salt out [g per 100 g fish]: a target of salt is held against that, not against what lies on the skin.
+    Where skin keeps salt out, a target of salt is held against what gets in, not against what lies on the skin.
     """
+    contents, fish, coat = laid.contents, laid.fish, laid.coat
     whole = contents.composition
     shares = _shares(whole, contents.aqueous, fish)
     sour_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.sour)
@@ -181,22 +190,21 @@ def reading_of(
         ends = spread(shares[name], [other[name] for other in others])
         if ends:
             reading[f"{name}_range"] = ends  # type: ignore[literal-required]
-    held = reading if goes_in_pct is None else {**reading, "salt_pct_of_fish": goes_in_pct}
-    reading["targets"] = target_states(contents.jar.targets or {}, held, f"{contents.path}/targets", read)
-    return reading
+    held = reading if laid.goes_in_pct is None else {**reading, "salt_pct_of_fish": laid.goes_in_pct}
+    reading["targets"], told = target_states(contents.jar.targets or {}, held, f"{contents.path}/targets")
+    return reading, told
 
 
 def target_states(
-    targets: Mapping[str, Target], values: Mapping[str, object], path: str, read: Quantities
-) -> dict[str, TargetState]:
-    """How each reading stands to its target. A single value is met within a fiftieth of itself."""
+    targets: Mapping[str, Target], values: Mapping[str, object], path: str
+) -> tuple[dict[str, TargetState], list[Finding]]:
+    """How each reading stands to its target, and which are none. A single value is met within a fiftieth of itself."""
     states: dict[str, TargetState] = {}
+    told: list[Finding] = []
     for name, target in targets.items():
         value = values.get(name)
         if not isinstance(value, float | int) or isinstance(value, bool):
-            read.say(
-                "not-modelled", f"{path}/{name}", f"There is no reading “{name[:40]}” to hold this target against."
-            )
+            told.append(found("not-modelled/target", f"{path}/{name}", name=name))
             continue
         slack = abs(target.value) / 50 if target.value is not None else 0.0
         low = target.min if target.min is not None else (None if target.value is None else target.value - slack)
@@ -209,4 +217,4 @@ def target_states(
             states[name] = {"state": "over", "by": value - aim, "held": value}
         else:
             states[name] = {"state": "in", "by": 0.0, "held": value}
-    return states
+    return states, told

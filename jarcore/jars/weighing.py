@@ -8,7 +8,7 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from jarcore.data import Ingredient, Pantry, parameter
+from jarcore.data import Ingredient, Pantry, kept, named, named_in, parameter
 from jarcore.documents.formula import Amount, Fish, Jar, Line
 from jarcore.fish import MeasuredFish, edible_weight
 from jarcore.reading import Quantities, dimension, factor
@@ -30,6 +30,10 @@ FITS: Mapping[str, tuple[str, ...]] = {
 }
 # Bases by which a line hangs on others of its jar.
 HANGING = ("line", "flour", "jar")
+# Those of them that want other lines known first.
+FOLLOWING = ("line", "flour")
+# What covers a kilogram of fish, by vessel.
+COVER = named(bag="cover_bag", dish="cover_dish", bath="cover_bath", coat="cover_coat")
 SAID = {"%": "a share (%)", "mass": "a mass", "volume": "a volume", "count": "a count", "part": "parts"}
 
 
@@ -42,15 +46,19 @@ class Scope:
     cover_ml: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Spec:
-    """A line read: its amount as (low, middle, high), and `each`, grams for one of it (or per cent of `base`)."""
+    """A line read: its place among the lines, its amount as (low, middle, high), how it grows with the fish.
+
+    `held` is what it brings that somebody may avoid; an ingredient that the pantry has not is taken at its word.
+    """
 
     place: int
     line: Line
     ingredient: Ingredient | None
     values: tuple[float, float, float] | None
     exponent: float
+    held: frozenset[str]
 
     @property
     def called(self) -> str:
@@ -67,13 +75,13 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
     """The lines of a jar, each fault noted at its place. A line that cannot be weighed keeps `values` None."""
     lines = jar.lines or []
     if not lines:
-        read.say("empty-jar", f"{path}/lines", "This jar has no lines yet. Add an ingredient and an amount.")
+        read.say("empty-jar", f"{path}/lines")
     names = [line.id for line in lines if line.id]
     specs = []
     for place, line in enumerate(lines):
         where = f"{path}/lines/{place}"
         if line.id and names.count(line.id) > 1:
-            read.say("duplicate-id", f"{where}/id", f"Two lines of this jar have the id “{line.id}”. Give one another.")
+            read.say("duplicate-id/lines", f"{where}/id", id=line.id)
         ingredient = _ingredient(line, where, pantry, read)
         values = _values(line.amount, line.basis, where, read)
         exponent = read.count(line.exponent, f"{where}/exponent")
@@ -81,21 +89,32 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
             exponent = ingredient.exponent if ingredient else 1.0
         if values is not None and not _sound(line, ingredient, where, names, scope, read):
             values = None
-        specs.append(Spec(place, line, ingredient, values, exponent))
+        specs.append(
+            Spec(
+                place=place,
+                line=line,
+                ingredient=ingredient,
+                values=values,
+                exponent=exponent,
+                held=_brought(ingredient) if ingredient else named_in(line.ingredient or ""),
+            )
+        )
     return specs
+
+
+@kept(maxsize=2048)
+def _brought(ingredient: Ingredient) -> frozenset[str]:
+    strong = ("alcohol",) if ingredient.alcohol > parameter("alcohol_told") else ()
+    return frozenset((*ingredient.allergens, *ingredient.flags, *strong))
 
 
 def _ingredient(line: Line, where: str, pantry: Pantry, read: Quantities) -> Ingredient | None:
     if not line.ingredient:
-        read.say("unstated", f"{where}/ingredient", "The ingredient is not stated. Choose one.")
+        read.say("unstated/ingredient", f"{where}/ingredient")
         return None
     found = pantry.ingredients.get(line.ingredient)
     if found is None:
-        read.say(
-            "unknown-ingredient",
-            f"{where}/ingredient",
-            f"The pantry has no ingredient “{line.ingredient[:40]}”. Choose one from the list or add it to the pantry.",
-        )
+        read.say("unknown-ingredient", f"{where}/ingredient", name=line.ingredient)
     return found
 
 
@@ -105,11 +124,11 @@ def _values(
     """(low, middle, high) of an amount, or None with a notice."""
     path = f"{where}/amount"
     if amount is None or amount.unstated or (amount.value is None and amount.low is None and amount.high is None):
-        if not any(entry["path"].startswith(path) for entry in read.notices):
-            read.say("unstated", path, "The amount is not stated. It counts as missing until it is.")
+        if not read.told(path):
+            read.say("unstated/amount", path)
         return None
     if amount.unit is None:
-        read.say("unstated", f"{path}/unit", "The unit is not stated. Choose one.")
+        read.say("unstated/unit", f"{path}/unit")
         return None
     kind = dimension(amount.unit)
     limit = limits().get(f"{kind} of {basis}", limits()[kind])
@@ -117,7 +136,7 @@ def _values(
     named = {"value": amount.value} if amount.value is not None else {"low": amount.low, "high": amount.high}
     for name, value in named.items():
         if value is None:
-            read.say("unstated", f"{path}/{name}", "A range needs both its ends.")
+            read.say("unstated/range-end", f"{path}/{name}")
             return None
         if read.within(value * scale, f"{path}/{name}", limit) is None:
             return None
@@ -125,7 +144,7 @@ def _values(
         return (amount.value,) * 3
     assert amount.low is not None and amount.high is not None
     if amount.low > amount.high:
-        read.say("out-of-range", path, f"The range runs from {amount.low:g} down to {amount.high:g}. Swap its ends.")
+        read.say("out-of-range/backwards", path, low=amount.low, high=amount.high)
         return None
     return amount.low, (amount.low + amount.high) / 2, amount.high
 
@@ -136,22 +155,16 @@ def _sound(
     """Whether unit, basis and base of a line fit together; says why not."""
     unit = line.amount.unit if line.amount else None
     if line.basis is None:
-        read.say("base-unknown", f"{where}/basis", "It is not stated what this amount follows. Choose a basis.")
+        read.say("base-unknown/basis", f"{where}/basis")
         return False
     kind = dimension(unit) if unit else ""
     if kind not in FITS[line.basis]:
         fitting = " or ".join(SAID[one] for one in FITS[line.basis])
-        code = "base-unknown" if kind == "part" else "unit-basis-mismatch"
-        read.say(
-            code, where, f"{SAID[kind].capitalize()} does not go with the basis “{line.basis}”: that takes {fitting}."
-        )
+        key = "base-unknown/misfit" if kind == "part" else "unit-basis-mismatch"
+        read.say(key, where, what=SAID[kind], basis=line.basis, fitting=fitting)
         return False
     if ingredient and kind == "count" and unit and ingredient.unit_g(unit) is None:
-        read.say(
-            "no-unit-weight",
-            f"{where}/amount",
-            f"The pantry has no weight for one {unit} of {ingredient.name.lower()}. Give grams.",
-        )
+        read.say("no-unit-weight", f"{where}/amount", unit=unit, ingredient=ingredient.name.lower())
         return False
     need = {
         "fish": scope.fish.edible_g,
@@ -161,21 +174,25 @@ def _sound(
         "cover": scope.cover_ml,
     }
     if line.basis in need and need[line.basis] is None:
-        read.say("base-unknown", where, f"This line follows the {line.basis}, which is not known yet.")
+        read.say("base-unknown/not-known", where, basis=line.basis)
         return False
     if line.basis == "fish" and kind != "%" and (line.per is None or read.mass_g(line.per, f"{where}/per") is None):
-        read.say("base-unknown", f"{where}/per", "For how much fish is this amount? State the weight it goes with.")
+        read.say("base-unknown/per", f"{where}/per")
         return False
     if line.basis == "line" and line.of not in names:
-        read.say("base-unknown", f"{where}/of", "This amount hangs on another line; say which one of this jar.")
+        read.say("base-unknown/of", f"{where}/of")
         return False
     if kind == "part" and line.by is None:
-        read.say("base-unknown", f"{where}/by", "Are these parts by mass or by volume? Say which.")
+        read.say("base-unknown/by", f"{where}/by")
         return False
     return ingredient is not None
 
 
-@dataclass
+# A mass [g] as a + b M, M the mass of the finished jar.
+Affine = tuple[float, float]
+
+
+@dataclass(kw_only=True)
 class Weighing:
     """Weighs the lines of one jar for one choice of values."""
 
@@ -193,15 +210,14 @@ class Weighing:
         lines with other ends of ranges, from which the lines that no range touches are taken over.
         """
         self.per = fish_of
-        self.known: dict[int, tuple[float, float] | None] = {}
+        self.known: dict[int, Affine | None] = {}
         if before is not None:
             self.known = {
                 s.place: before.known[s.place] for s in self.specs if not s.ranged and s.line.basis not in HANGING
             }
-        self.open: set[int] = set()
         self.circles: set[int] = set()
         self.by_id = {spec.line.id: spec for spec in self.specs if spec.line.id}
-        pairs = [self._affine(spec) for spec in self.specs]
+        pairs = self._reckon_all()
         share = sum(pair[1] for pair in pairs if pair)
         if share >= 1:
             late = [spec.place for spec, pair in zip(self.specs, pairs, strict=True) if pair and pair[1]]
@@ -213,21 +229,46 @@ class Weighing:
         whole = sum(pair[0] for pair in pairs if pair) / (1 - share)
         return [pair[0] + pair[1] * whole if pair else None for pair in pairs], sorted(self.circles)
 
-    def _affine(self, spec: Spec) -> tuple[float, float] | None:
-        if spec.place in self.known:
-            return self.known[spec.place]
-        if spec.place in self.open:
-            self.circles.update(self.open)
-            return None
-        self.open.add(spec.place)
-        result = self._reckon(spec)
-        self.open.discard(spec.place)
-        if spec.place in self.circles:
-            result = None
-        self.known[spec.place] = result
-        return result
+    def _reckon_all(self) -> list[Affine | None]:
+        """Each line after those that it hangs on. Depth first, on a list of our own: a chain may be as long as
+        the jar.
+        """
+        later = []
+        for spec in self.specs:
+            if spec.line.basis in FOLLOWING:
+                later.append(spec)
+            elif spec.place not in self.known:
+                self.known[spec.place] = self._reckon(spec)
+        for spec in later:
+            way = {spec.place: None}
+            while way:
+                place = next(reversed(way))
+                if place in self.known:
+                    del way[place]
+                    continue
+                waiting = [one for one in self._hangs_on(self.specs[place]) if one not in self.known]
+                back = next((one for one in waiting if one in way), None)
+                if back is not None:
+                    self.circles.update(way)
+                    self.known.update(dict.fromkeys(way))
+                elif waiting:
+                    way[waiting[0]] = None
+                else:
+                    self.known[place] = self._reckon(self.specs[place])
+        return [self.known[spec.place] for spec in self.specs]
 
-    def _reckon(self, spec: Spec) -> tuple[float, float] | None:
+    def _hangs_on(self, spec: Spec) -> list[int]:
+        """Places of the lines that have to be known before this one."""
+        if spec.values is None or spec.ingredient is None:
+            return []
+        if spec.line.basis == "line":
+            return [self.by_id[spec.line.of or ""].place]
+        return [one.place for one in self._flours()] if spec.line.basis == "flour" else []
+
+    def _flours(self) -> list[Spec]:
+        return [one for one in self.specs if one.ingredient and one.ingredient.group == "flour"]
+
+    def _reckon(self, spec: Spec) -> Affine | None:
         line, ingredient = spec.line, spec.ingredient
         if spec.values is None or ingredient is None or line.amount is None or line.amount.unit is None:
             return None
@@ -274,9 +315,9 @@ class Weighing:
                 return value * factor(unit, self.measures) * ingredient.density_g_ml
         return value * (ingredient.unit_g(unit) or 0.0)
 
-    def _of_line(self, spec: Spec, value: float, unit: str) -> tuple[float, float] | None:
+    def _of_line(self, spec: Spec, value: float, unit: str) -> Affine | None:
         base = self.by_id[spec.line.of or ""]
-        pair = self._affine(base)
+        pair = self.known[base.place]
         if pair is None or base.ingredient is None or spec.ingredient is None:
             return None
         ratio = value / 100 if unit == "%" else value
@@ -284,9 +325,8 @@ class Weighing:
             ratio *= spec.ingredient.density_g_ml / base.ingredient.density_g_ml
         return pair[0] * ratio, pair[1] * ratio
 
-    def _of_flour(self, value: float) -> tuple[float, float] | None:
-        flours = [one for one in self.specs if one.ingredient and one.ingredient.group == "flour"]
-        pairs = [self._affine(one) for one in flours]
+    def _of_flour(self, value: float) -> Affine | None:
+        pairs = [self.known[one.place] for one in self._flours()]
         known = [pair for pair in pairs if pair]
         if not known or len(known) < len(pairs):
             return None
@@ -304,22 +344,8 @@ def per_weights(jar: Jar, path: str, fish: MeasuredFish, document: Fish, read: Q
             if mass:
                 found[place] = mass
             elif line.basis == "fish":
-                text = "How much fish this amount goes with cannot be reckoned. State a weight of edible flesh."
-                read.say("base-unknown", f"{path}/lines/{place}/per", text)
+                read.say("base-unknown/per-edible", f"{path}/lines/{place}/per")
     return found
-
-
-def vessels_of(jar: Jar, path: str, fish: MeasuredFish, read: Quantities) -> int | None:
-    """How many vessels of the stated size take all pieces in one layer; None without a size."""
-    size = jar.method.vessel_size if jar.method else None
-    if size is None or fish.piece is None or not fish.pieces:
-        return None
-    length, width = (
-        read.length_mm(getattr(size, name), f"{path}/method/vessel_size/{name}") for name in ("length", "width")
-    )
-    if not length or not width:
-        return None
-    return max(1, math.ceil(fish.piece.plan_cm2 * fish.pieces / (length * width / 100)))
 
 
 def cover_ml(jar: Jar, path: str, fish: MeasuredFish, read: Quantities) -> float | None:
@@ -346,9 +372,5 @@ def cover_ml(jar: Jar, path: str, fish: MeasuredFish, read: Quantities) -> float
             height = layers * fish.piece.thickness_mm + parameter("fluid_depth_above_fish")
             return max(0.0, floor * min(height, depth or height) / 10 - flesh_ml)
     vessel = (method and method.vessel) or "dish"
-    read.say(
-        "estimated",
-        f"{path}/method/vessel_size",
-        f"The size of the {vessel} is not stated: what covers the fish is estimated.",
-    )
-    return parameter(f"cover_{vessel}") * fish.edible_g / 1000
+    read.say("estimated/vessel", f"{path}/method/vessel_size", vessel=vessel)
+    return parameter(COVER[vessel]) * fish.edible_g / 1000

@@ -2,48 +2,54 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, TypedDict
 
-from jarcore.data import parameter
-from jarcore.documents.evaluation import AtContact, Move, Window
+from jarcore.data import Said, parameter, said
+from jarcore.documents import Finding
+from jarcore.documents.evaluation import AtContact, Window
 
 Binding = Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
 NEVER = float("inf")
-RESTS_ON: dict[str, tuple[str, ...]] = {
-    "acid": ("flesh_buffer", "turned_ph", "tortuosity", "late_rim", "late_turned"),
-    "dose": ("acid_water_fraction", "late_film"),
-    "salt": ("salt_capacity_share", "diffusivity_salt_lean"),
-}
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Limit:
-    """One thing that ends a jar's time [min], and why, in words. A hard one has no spread: it is set, not modelled."""
+    """One thing that ends a jar's time [min], and why, and the rows it is.
+
+    A hard one has no spread: it is set, not modelled.
+    """
 
     minutes: float
     binding: Binding
-    reason: str
+    reason: Said
     hard: bool = False
     rows: tuple[str, ...] = ()
 
 
-def cap(name: str, binding: Binding, reason: str) -> Limit:
-    """A hard limit out of a row of the tables."""
-    return Limit(parameter(name), binding, reason, hard=True, rows=(name,))
+def cap(row: str, binding: Binding, reason: str) -> Limit:
+    """A hard limit out of a row of the tables; REASON is the key of its sentence."""
+    return Limit(minutes=parameter(row), binding=binding, reason=said(reason), hard=True, rows=(row,))
 
 
-@dataclass(frozen=True, slots=True)
+class Moved(TypedDict):
+    """What would move the latest time: the key of its words, and the latest then [min]."""
+
+    change: Said
+    latest_min: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Span:
     """A window before it is shown: four times [min], the limits on the latest, the model's relative spread [1]."""
 
-    earliest: float
-    best_from: float
-    best_to: float
+    earliest_min: float
+    best_from_min: float
+    best_to_min: float
     limits: tuple[Limit, ...]
     spread: float
-    reasons: tuple[str, ...] = ()
+    reasons: tuple[Said, ...] = ()
     at_contact: AtContact | None = None
-    moves: tuple[Move, ...] = ()
+    moves: tuple[Moved, ...] = ()
 
     @property
     def binding(self) -> Limit:
@@ -55,29 +61,37 @@ class Span:
         return replace(self, limits=(*self.limits, limit))
 
 
+@dataclass(frozen=True, slots=True)
+class Timed:
+    """What timing a jar gives: its span, None where it cannot be timed, and what was found on the way."""
+
+    span: Span | None
+    found: tuple[Finding, ...] = ()
+
+
 def window_of(span: Span) -> Window:
     """The window as shown: finite, ordered by clipping, with the model's spread as ranges below the hard caps."""
     bound = span.binding
     latest = bound.minutes
     caps = [limit.minutes for limit in span.limits if limit.hard]
     cap = min(caps, default=NEVER)
-    best_to = min(span.best_to, latest)
-    best_from = min(span.best_from, best_to)
-    earliest = min(span.earliest, best_from)
+    best_to = min(span.best_to_min, latest)
+    best_from = min(span.best_from_min, best_to)
+    earliest = min(span.earliest_min, best_from)
     window: Window = {
         "earliest_min": earliest,
         "best_from_min": best_from,
         "best_to_min": best_to,
         "latest_min": latest,
         "binding": bound.binding,
-        "reasons": [bound.reason, *span.reasons],
+        "reasons": [reason.text for reason in (bound.reason, *span.reasons)],
         "limits": [
-            {"minutes": limit.minutes, "binding": limit.binding, "reason": limit.reason}
+            {"minutes": limit.minutes, "binding": limit.binding, "reason": limit.reason.text}
             for limit in sorted(span.limits, key=lambda one: one.minutes)
             if limit.minutes < NEVER
         ],
-        "rests_on": list(bound.rows or RESTS_ON.get(bound.binding, ())),
-        "moves": list(span.moves),
+        "rests_on": list(bound.rows),
+        "moves": [{"change": move["change"].text, "latest_min": move["latest_min"]} for move in span.moves],
         "groups": [],
         "at_contact_time": span.at_contact,
         "stopped_by": [],

@@ -3,19 +3,25 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from jarcore.data import Pantry, parameter
-from jarcore.documents import Formula
-from jarcore.documents.evaluation import Window
-from jarcore.documents.formula import Cook, Diner
+from jarcore.data import Pantry, Said, parameter
+from jarcore.documents import Finding, Formula
+from jarcore.documents.formula import Diner
 from jarcore.fish import Clock, MeasuredFish
-from jarcore.jars import CONTACT_KINDS, Contents, Standing
-from jarcore.reading import Quantities
+from jarcore.heat import Stated
+from jarcore.jars import Laid
 
-# A hit of a rule: code, path, and words that fit this formula better than the table's (or None).
-Hit = tuple[str, str, str | None]
 # Ages that are vulnerable by definition: children under five, and the band that holds them.
 SMALL_CHILDREN = ("infant", "1-3", "4-8")
 CHILDREN = (*SMALL_CHILDREN, "9-13")
+
+
+@dataclass(frozen=True, slots=True)
+class Hit:
+    """A rule that applies: its code, where, and words that fit this formula better than the table's."""
+
+    code: str
+    path: str
+    words: Said | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,40 +33,32 @@ class Sodium:
     unstated: bool
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Case:
-    """All that the rules look at."""
+    """All that the rules look at; `found` is what was found while the document was read and reckoned with."""
 
     formula: Formula
     pantry: Pantry
     fish: MeasuredFish
-    jars: Sequence[Contents]
-    standings: Sequence[Standing]
-    windows: Sequence[Window | None]
-    contacts: Sequence[float | None]
+    jars: Sequence[Laid]
     clock: Clock
-    core_celsius: float
+    heat: Stated
     allergens: Sequence[str]
     sodium: Sodium | None
-    read: Quantities
-
-    @property
-    def cook(self) -> Cook:
-        """How the fish is cooked."""
-        return self.formula.cook or Cook()
+    found: Sequence[Finding]
 
     @property
     def raw(self) -> bool:
         """Whether the fish is served without full cooking."""
-        return self.cook.method == "none" or self.under("core_target")
+        return self.heat.raw or self.under("core_target")
 
     def under(self, target: str) -> bool:
         """Whether the core target stays under a published one, whichever of its two scales it was typed in."""
-        return self.core_celsius < parameter(target) - parameter("published_slack")
+        return self.heat.target_c < parameter(target) - parameter("published_slack")
 
     def unread(self, path: str) -> bool:
         """Whether something was typed at a path or below it that could not be read."""
-        return any(notice["path"] == path or notice["path"].startswith(f"{path}/") for notice in self.read.notices)
+        return any(one.within(path) for one in self.found)
 
     @property
     def diners(self) -> Sequence[Diner]:
@@ -86,10 +84,6 @@ class Case:
         """Whether somebody of these ages eats; an age that could not be read may be any."""
         return any(diner.age in some or self.unread(f"/diners/{place}/age") for place, diner in enumerate(self.diners))
 
-    def touching(self) -> Iterator[tuple[Contents, Standing]]:
-        """Jars that touch raw fish."""
-        return (
-            (jar, standing)
-            for jar, standing in zip(self.jars, self.standings, strict=True)
-            if jar.jar.kind in CONTACT_KINDS
-        )
+    def touching(self) -> Iterator[Laid]:
+        """Jars that act on raw fish while time passes."""
+        return (laid for laid in self.jars if laid.kind.touches_raw)

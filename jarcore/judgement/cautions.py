@@ -2,15 +2,15 @@
 
 from collections.abc import Callable, Iterator
 
-from jarcore.data import codes
+from jarcore.data import codes, said
 from jarcore.documents.evaluation import Caution
 from jarcore.judgement import rules_diners, rules_fish, rules_heat, rules_jars
 from jarcore.judgement.case import Case, Hit
 
 
 def _always(case: Case) -> Iterator[Hit]:
-    yield "allergens-present", "", f"Holds allergens: {', '.join(case.allergens)}."
-    yield "local-codes", "", None
+    yield Hit("allergens-present", "", said("allergens-present", allergens=case.allergens))
+    yield Hit("local-codes", "")
 
 
 RULES: tuple[Callable[[Case], Iterator[Hit]], ...] = (
@@ -37,17 +37,17 @@ def cautions_of(case: Case) -> list[Caution]:
     }
     found: list[Caution] = []
     for rule in RULES:
-        for code, path, text in rule(case):
-            row = codes()[code]
-            record = accepted.get((code, path)) if row.grade == "stop" else None
+        for hit in rule(case):
+            row = codes()[hit.code]
+            record = accepted.get((hit.code, hit.path)) if row.grade == "stop" else None
             found.append(
                 {
-                    "code": code,
+                    "code": hit.code,
                     "grade": row.grade,  # type: ignore[typeddict-item]
-                    "text": text or row.text,
+                    "text": hit.words.text if hit.words else row.text,
                     "do": row.do,
                     "source": row.source,
-                    "path": path,
+                    "path": hit.path,
                     "accepted": record.model_dump(exclude_none=True) if record else None,
                 }
             )

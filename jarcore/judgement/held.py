@@ -1,12 +1,13 @@
-"""What a formula brings to the table that somebody may avoid: allergens, flags of rows, alcohol; of jars and of sides."""
+"""What a formula brings to the table that somebody may avoid: allergens, flags of rows, alcohol; of jars and
+of sides.
+"""
 
 from collections.abc import Sequence
 
 from jarcore.data import ALLERGENS, avoided_by, named_in
 from jarcore.documents import Formula
 from jarcore.documents.formula import Side
-from jarcore.jars import Contents
-from jarcore.jars.contents import held_by
+from jarcore.jars import Laid
 from jarcore.jars.weighing import Spec
 
 ALWAYS_PRESENT = "fish"
@@ -14,7 +15,7 @@ ALWAYS_PRESENT = "fish"
 
 def tells(spec: Spec, what: str) -> bool:
     """Whether a line brings something: by its row, or, when the pantry has none, by its name."""
-    return what in held_by(spec)
+    return what in spec.held
 
 
 def side_holds(side: Side) -> frozenset[str]:
@@ -26,13 +27,13 @@ def side_holds(side: Side) -> frozenset[str]:
     return stated | {one for one in told if one not in ALLERGENS}
 
 
-def held_in(formula: Formula, jars: Sequence[Contents]) -> frozenset[str]:
+def held_in(formula: Formula, jars: Sequence[Laid]) -> frozenset[str]:
     """All that the jars and the sides bring, and the fish itself."""
     sides = [side_holds(side) for side in formula.sides or []]
-    return frozenset((ALWAYS_PRESENT,)).union(*(contents.held for contents in jars), *sides)
+    return frozenset((ALWAYS_PRESENT,)).union(*(laid.contents.held for laid in jars), *sides)
 
 
-def allergens_of(formula: Formula, jars: Sequence[Contents]) -> list[str]:
+def allergens_of(formula: Formula, jars: Sequence[Laid]) -> list[str]:
     """Allergens of the whole, fish first; a word that a side states and nobody knows is told on as it stands."""
     unknown = {word for side in formula.sides or [] for word in side.allergens or [] if not avoided_by(word)}
     found = {one for one in held_in(formula, jars) if one in ALLERGENS} | unknown

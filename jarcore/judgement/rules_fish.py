@@ -2,7 +2,8 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import codes, in_words, parameter
+from jarcore.data import codes, parameter, said
+from jarcore.fish import is_warm
 from jarcore.jars import untimed_for_want_of
 from jarcore.judgement.case import SMALL_CHILDREN, Case, Hit
 
@@ -18,46 +19,47 @@ BY_FLAG = {
 def _fish(case: Case) -> Iterator[Hit]:
     fish = case.fish
     if fish.species is None:
-        yield "unknown-fish", "/fish/species", None
+        yield Hit("unknown-fish", "/fish/species")
     for flag, code in BY_FLAG.items():
         if fish.has(flag):
-            yield code, "/fish/species", _perhaps(case, code)
+            yield _perhaps(case, code)
     if fish.mercury == "avoid" and not fish.has("toxic"):
-        yield "mercury-avoid", "/fish/species", _perhaps(case, "mercury-avoid")
+        yield _perhaps(case, "mercury-avoid")
     unread = case.unread("/fish/receiving")
     if unread or (case.formula.fish and case.formula.fish.receiving == "rejected"):
-        text = "What was typed of the receiving check is not understood, and is taken as a refusal." if unread else None
-        yield "rejected-lot", "/fish/receiving", text
+        yield Hit("rejected-lot", "/fish/receiving", said("rejected-lot/unread") if unread else None)
     boned = fish.has("small-bones") or fish.has("pin-bones") or fish.bone == "in"
     if boned and case.ages(*SMALL_CHILDREN):
-        yield "bones-child", "/diners", None
+        yield Hit("bones-child", "/diners")
 
 
-def _perhaps(case: Case, code: str) -> str | None:
-    """An ambiguous name is taken for the strictest of the fish it may mean, and says so."""
-    species = case.fish.species
-    if species is None or not case.fish.candidates:
-        return None
-    return f"“{species.name}” means several fish and is taken for the strictest. {codes()[code].text}"
+def _perhaps(case: Case, code: str) -> Hit:
+    """Of the species: an ambiguous name is taken for the strictest of the fish it may mean, and says so."""
+    species, words = case.fish.species, None
+    if species is not None and case.fish.candidates:
+        words = said("ambiguous", name=species.name, caution=codes()[code].text)
+    return Hit(code, "/fish/species", words)
 
 
 def _places(case: Case) -> Iterator[Hit]:
     threshold = case.clock.threshold_c
     histamine = case.fish.has("histamine")
-    if case.fish.celsius > threshold + parameter("cold_slack"):
-        too_warm = histamine and case.fish.celsius > parameter("cold_holding")
-        text = f"The fish is at {case.fish.celsius:.1f} °C when it comes to the bench; {threshold:g} °C is the most."
-        yield ("histamine-counter", "/fish/temperature", None) if too_warm else ("arrives-warm", "/fish/temperature", text)  # fmt: skip
-    for contents, standing in case.touching():
-        path = f"{contents.path}/method/place"
+    if is_warm(case.fish, case.fish.celsius):
+        if histamine and case.fish.celsius > parameter("cold_holding"):
+            yield Hit("histamine-counter", "/fish/temperature")
+        else:
+            words = said("arrives-warm", celsius=case.fish.celsius, threshold=threshold)
+            yield Hit("arrives-warm", "/fish/temperature", words)
+    for laid in case.touching():
+        standing = laid.standing
         counter = standing.place == "counter"
         if histamine and (counter or standing.above_cold):
-            yield "histamine-counter", path, None
+            yield Hit("histamine-counter", f"{laid.path}/method/place")
         elif standing.warm and not counter:
-            text = f"This place is at {standing.celsius:.1f} °C; this fish belongs at {threshold:g} °C or below, and its clock runs here."
-            yield "chiller-warm", f"{contents.path}/method/place_temperature", text
+            words = said("chiller-warm", celsius=standing.celsius, threshold=threshold)
+            yield Hit("chiller-warm", f"{laid.path}/method/place_temperature", words)
         if standing.vessel == "bag":
-            yield "vacuum-none", f"{contents.path}/method/vessel", None
+            yield Hit("vacuum-none", f"{laid.path}/method/vessel")
     yield from _clock(case)
 
 
@@ -65,44 +67,40 @@ def _clock(case: Case) -> Iterator[Hit]:
     code, longest = case.clock.grade(), case.clock.longest
     if code is None or longest is None:
         return
-    spells = ", ".join(f"{in_words(spell.minutes)} ({spell.words})" for spell in case.clock.spells if spell.minutes)
+    spells = [said("spell", minutes=one.minutes, words=one.words.text).text for one in case.clock.spells if one.minutes]
     path = f"{longest.path}/method/place" if longest.path.startswith("/jars/") else longest.path
-    yield code, path, f"{codes()[code].text} Here: {in_words(case.clock.minutes)}: {spells}."
+    words = said("counter-time", caution=codes()[code].text, minutes=case.clock.minutes, spells=spells)
+    yield Hit(code, path, words)
 
 
 def _times(case: Case) -> Iterator[Hit]:
     """A planned time past the latest, and all times together past what raw fish is kept."""
-    for contents, standing, window in zip(case.jars, case.standings, case.windows, strict=True):
-        path, planned = f"{contents.path}/method/contact_time", standing.contact_min
+    for laid in case.jars:
+        path, planned, window = f"{laid.path}/method/contact_time", laid.standing.contact_min, laid.window
         if planned is None:
             continue
-        wanting = untimed_for_want_of(contents)
+        wanting = untimed_for_want_of(laid)
         if window is None and not wanting:
-            wanting = [spec.called for spec in contents.unweighed()]
+            wanting = [spec.called for spec in laid.contents.unweighed()]
         if wanting:
-            text = f"{in_words(planned)} is planned, and how long this jar may act is not known without the amount of {' and '.join(wanting)}."
-            yield "contact-past-latest", path, text
+            words = said("contact-past-latest/unknown", planned=planned, wanting=wanting)
+            yield Hit("contact-past-latest", path, words)
         elif window is not None and planned > window["latest_min"] + 1e-9:
-            text = f"{in_words(planned)} is planned; this jar may act {in_words(window['latest_min'])} at most: {window['reasons'][0]}."
-            yield "contact-past-latest", path, text
+            latest, reason = window["latest_min"], window["reasons"][0]
+            words = said("contact-past-latest", planned=planned, latest=latest, reason=reason)
+            yield Hit("contact-past-latest", path, words)
     yield from _keeping(case)
 
 
 def _keeping(case: Case) -> Iterator[Hit]:
     longest = parameter("cap_dry_brine")
-    touching = {contents.path for contents, _ in case.touching()}
-    hours = [
-        (minutes + standing.rest_min, contents.path)
-        for contents, standing, minutes in zip(case.jars, case.standings, case.contacts, strict=True)
-        if contents.path in touching and minutes is not None
-    ]
+    hours = [(laid.minutes + laid.standing.rest_min, laid.path) for laid in case.touching() if laid.minutes is not None]
     alone = [path for minutes, path in hours if minutes > longest]
     for path in alone:
-        yield "keeping-days", f"{path}/method/contact_time", None
+        yield Hit("keeping-days", f"{path}/method/contact_time")
     whole = sum(minutes for minutes, _ in hours)
     if not alone and whole > longest:
-        text = f"All jars together hold the raw fish {in_words(whole)}; it is kept {in_words(longest)} at most."
-        yield "keeping-days", f"{max(hours)[1]}/method/contact_time", text
+        yield Hit("keeping-days", f"{max(hours)[1]}/method/contact_time", said("keeping-days/all", whole=whole))
 
 
 RULES = (_fish, _places, _times)

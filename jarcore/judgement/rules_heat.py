@@ -2,38 +2,34 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import parameter
-from jarcore.heat import FRIED, too_hot, too_little
-from jarcore.jars import CONTACT_KINDS
+from jarcore.data import parameter, said
+from jarcore.fish import is_warm
+from jarcore.heat import too_hot, too_little
 from jarcore.judgement.case import Case, Hit
+
+MINUTES_A_DAY, MINUTES_AN_HOUR = 1440, 60
 
 
 def _core(case: Case) -> Iterator[Hit]:
-    cook, fish = case.cook, case.fish
-    path = "/cook/method" if cook.method in (None, "none") else "/cook/core_target"
-    start = case.read.celsius(cook.start_temperature, "/cook/start_temperature")
-    if fish.has("histamine") and start is not None and start > parameter("histamine_cold") + parameter("cold_slack"):
-        yield "histamine-counter", "/cook/start_temperature", None
-    for contents, _ in case.touching():
-        sour = contents.aqueous is not None and contents.composition.acid_g > 0
-        if sour or contents.lacks(lambda one: one.acid_g > 0):
-            yield "acid-is-not-heat", contents.path, None
-    if case.anyone_vulnerable and cook.method is None:
-        text = "It is not stated how the fish is cooked, and somebody who eats is vulnerable: until it is, it counts as undercooked."
-        yield "undercooked-vulnerable", path, text
+    heat, fish = case.heat, case.fish
+    path = "/cook/method" if heat.method is None or heat.raw else "/cook/core_target"
+    if fish.has("histamine") and heat.start_c is not None and is_warm(fish, heat.start_c):
+        yield Hit("histamine-counter", "/cook/start_temperature")
+    for laid in case.touching():
+        sour = laid.contents.aqueous is not None and laid.contents.composition.acid_g > 0
+        if sour or laid.contents.lacks(lambda one: one.acid_g > 0):
+            yield Hit("acid-is-not-heat", laid.path)
+    if case.anyone_vulnerable and heat.method is None:
+        yield Hit("undercooked-vulnerable", path, said("undercooked-vulnerable/unstated"))
     if not case.raw:
-        yield "probe-core", "/cook", None
+        yield Hit("probe-core", "/cook")
         return
-    if cook.method != "none":
-        yield (
-            "low-pull",
-            path,
-            f"The core target is {case.core_celsius:.0f} °C, under 63 °C: the fish counts as partly cooked.",
-        )
-    if case.anyone_vulnerable and cook.method is not None:
-        yield "undercooked-vulnerable", path, None
+    if not heat.raw:
+        yield Hit("low-pull", path, said("low-pull", celsius=heat.target_c))
+    if case.anyone_vulnerable and heat.method is not None:
+        yield Hit("undercooked-vulnerable", path)
     if not _free_of_parasites(case):
-        yield "parasites-freezing", path, None
+        yield Hit("parasites-freezing", path)
 
 
 def _free_of_parasites(case: Case) -> bool:
@@ -44,47 +40,44 @@ def _free_of_parasites(case: Case) -> bool:
 
 def _frozen(case: Case) -> bool:
     """Whether the record shows a freezing step that is long and cold enough."""
-    record = case.formula.fish.frozen_record if case.formula.fish else None
-    if record is None:
+    step = case.fish.frozen
+    if step is None:
         return False
-    celsius = case.read.celsius(record.temperature, "/fish/frozen_record/temperature")
-    minutes = case.read.minutes(record.time, "/fish/frozen_record/time")
-    if celsius is None or minutes is None:
-        return False
-    return (celsius <= parameter("freezing_cold") and minutes >= parameter("freezing_days") * 1440) or (
-        celsius <= parameter("freezing_deep") and minutes >= parameter("freezing_deep_hours") * 60
+    days, hours = parameter("freezing_days"), parameter("freezing_deep_hours")
+    return (step.celsius <= parameter("freezing_cold") and step.minutes >= days * MINUTES_A_DAY) or (
+        step.celsius <= parameter("freezing_deep") and step.minutes >= hours * MINUTES_AN_HOUR
     )
 
 
 def _oil(case: Case) -> Iterator[Hit]:
-    cook = case.cook
-    if cook.method not in FRIED:
+    heat = case.heat
+    if not heat.fried:
         return
-    yield "hot-oil", "/cook/method", None
-    little = too_little(cook, case.fish, case.read)
+    yield Hit("hot-oil", "/cook/method")
+    little = too_little(heat, case.fish)
     if little:
-        yield "oil-too-little", "/cook/oil", little
-    hot = too_hot(cook, case.pantry, case.read)
+        yield Hit("oil-too-little", "/cook/oil", little)
+    hot = too_hot(heat, case.pantry)
     if hot:
-        yield "oil-smoke", *hot
-    start = case.read.celsius(cook.start_temperature, "/cook/start_temperature")
-    iced = case.fish.celsius < 0 if start is None else start < 0
+        path, words = hot
+        yield Hit("oil-smoke", path, words)
+    iced = case.fish.celsius < 0 if heat.start_c is None else heat.start_c < 0
     if iced or (case.formula.fish and case.formula.fish.state == "frozen"):
-        yield "frozen-into-oil", "/fish/state", None
+        yield Hit("frozen-into-oil", "/fish/state")
 
 
 def _fire(case: Case) -> Iterator[Hit]:
-    method = case.cook.method
+    method = case.heat.method
     if method == "steam":
-        yield "steam-burn", "/cook/method", None
-    raw = [jar for jar in case.jars if jar.jar.kind in CONTACT_KINDS]
+        yield Hit("steam-burn", "/cook/method")
     if method in ("grill", "top_grill") and any(
-        jar.composition.sugar_g + jar.composition.oil_g > 0 or jar.lacks(lambda one: one.sugar + one.fat > 0)
-        for jar in raw
+        laid.contents.composition.sugar_g + laid.contents.composition.oil_g > 0
+        or laid.contents.lacks(lambda one: one.sugar + one.fat > 0)
+        for laid in case.touching()
     ):
-        yield "flare-up", "/cook/method", None
-    if case.cook.second_fry is not None:
-        yield "part-cooked", "/cook/second_fry", None
+        yield Hit("flare-up", "/cook/method")
+    if case.heat.second_fry:
+        yield Hit("part-cooked", "/cook/second_fry")
 
 
 RULES = (_core, _oil, _fire)

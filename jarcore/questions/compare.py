@@ -28,12 +28,8 @@ PLATE = (
     ("sodium_mg_per_serving", "Sodium a serving", "mg"),
     ("salt_pct_of_edible", "Salt of the fish, with its own", "%"),
 )
-# Notices that give advice; the others only say what is missing, which the cook sees where it is missing.
-ADVICE = (
-    "outside-model", "will-not-even-out", "colder-is-slower", "salt-high", "defer-salt", "second-salting", "cavity-full",
-    "first-fry-short", "flow-off", "suggest-slashes", "pieces-servings", "ambiguous-species", "no-acid-effect",
-    "assumed", "weighed-as", "skin-closed", "unlike-pieces", "window-unknown", "window-stopped",
-)  # fmt: skip
+# Classes of notices that a cook decides by; the others say what is missing, which is seen where it is missing.
+ADVICE = ("advice", "told")
 
 
 class Difference(TypedDict):
@@ -61,12 +57,19 @@ def compare(before: Mapping[str, Any], after: Mapping[str, Any], pantry: Pantry 
     differences = [
         *_fish(before, after, old, new, stock),
         *_jars(after, old, new),
-        *_changed("cook", (("core_c", "Core target", "degC"), ("minutes", "In the heat", "min"), ("rest_minutes", "Rest", "min")), old["cook"], new["cook"]),
+        *_changed(
+            "cook",
+            (("core_c", "Core target", "degC"), ("minutes", "In the heat", "min"), ("rest_minutes", "Rest", "min")),
+            old["cook"],
+            new["cook"],
+        ),
         *_changed("ledger", PLATE, old["ledger"], new["ledger"]),
         *_words("caution", *({c["text"]: c["grade"] for c in one["cautions"]} for one in (old, new))),
         *_words("allergen", *(dict.fromkeys(one["allergens"], "present") for one in (old, new))),
-        *_words("advice", *({n["text"]: "advice" for n in one["notices"] if n["code"] in ADVICE} for one in (old, new))),
-    ]  # fmt: skip
+        *_words(
+            "advice", *({n["text"]: "advice" for n in one["notices"] if n["grade"] in ADVICE} for one in (old, new))
+        ),
+    ]
     return {"differences": differences, "growth": growth_of(after, old, new), "ready": new["ready"]}
 
 
@@ -79,7 +82,12 @@ def _fish(
         if was != now:
             yield {"group": "fish", "what": what, "before": was, "after": now, "unit": ""}
     yield from _words("fish", *({_flag(flag): "yes" for flag in (kind.flags if kind else ())} for kind in kinds))
-    measures = (("edible_g", "Edible weight", "g"), ("whole_pieces", "Pieces", ""), ("thickness_mm", "Thickness", "mm"), ("surface_cm2", "Surface", "cm2"))  # fmt: skip
+    measures = (
+        ("edible_g", "Edible weight", "g"),
+        ("whole_pieces", "Pieces", ""),
+        ("thickness_mm", "Thickness", "mm"),
+        ("surface_cm2", "Surface", "cm2"),
+    )
     yield from _changed("fish", measures, old["fish"], new["fish"])
 
 
@@ -128,7 +136,13 @@ def _window(was: Any, now: Any) -> Iterator[Difference]:
         return
     yield from _changed("window", tuple((key, what, "min") for key, what in TIMES), was, now)
     if was["binding"] != now["binding"]:
-        yield {"group": "window", "what": "What limits it", "before": was["binding"], "after": now["binding"], "unit": ""}  # fmt: skip
+        yield {
+            "group": "window",
+            "what": "What limits it",
+            "before": was["binding"],
+            "after": now["binding"],
+            "unit": "",
+        }
 
 
 def _changed(

@@ -5,9 +5,8 @@ from numpy.typing import NDArray
 from typing_extensions import TypedDict
 
 from jarcore.data import parameter
-from jarcore.documents.formula import Cook
 from jarcore.formula.prepare import Prepared
-from jarcore.heat import done_of, is_round, target_of
+from jarcore.heat import done_of, is_round
 from jarcore.heat.core import Heat, Slab, core_of
 
 POINTS = 40
@@ -23,7 +22,9 @@ class ZoneCourse(TypedDict):
 
 
 class CookProfile(TypedDict):
-    """The core [degC] by time [min], through the rest; when it is turned and pulled [min]; target and published line."""
+    """The core [degC] by time [min], through the rest; when it is turned and pulled [min]; target and
+    published line.
+    """
 
     t_min: list[float]
     core_c: list[float]
@@ -36,17 +37,20 @@ class CookProfile(TypedDict):
 
 def cook_profile(ready: Prepared) -> CookProfile:
     """The course of the formula's cooking; empty where it is not modelled."""
-    cook, read = ready.formula.cook or Cook(), ready.read
-    stuffed = any(contents.jar.kind == "filling" for contents in ready.jars)
-    target = target_of(cook, stuffed, read)
+    stated = ready.heat
+    stuffed = any(laid.kind.fills for laid in ready.jars)
     empty: CookProfile = {
-        "t_min": [], "core_c": [], "zones": [], "flip_min": None, "pull_min": None, "target_c": target,
+        "t_min": [],
+        "core_c": [],
+        "zones": [],
+        "flip_min": None,
+        "pull_min": None,
+        "target_c": stated.target_c,
         "published_c": parameter("filling_target" if stuffed else "core_target"),
-    }  # fmt: skip
-    if cook.method in (None, "none"):
+    }
+    if stated.method is None or stated.raw:
         return empty
-    begin = read.celsius(cook.start_temperature, "/cook/start_temperature")
-    done = [done_of(fish, group, cook, begin, target, read) for group, fish in ready.fish.sizes]
+    done = [done_of(fish, group, stated) for group, fish in ready.fish.sizes]
     known = [one for one in done if one is not None]
     if not known or len(known) < len(done):
         return empty
@@ -64,7 +68,13 @@ def cook_profile(ready: Prepared) -> CookProfile:
         beside = [slowest.fish.thin_zone_mm, *beside]
     for thickness in beside:
         # The same minutes, whatever the heat of each size alone would be: they lie in one pan.
-        zones.append({"name": names[1], "thickness_mm": thickness, "core_c": _slab(thickness / 1000, heat, start, side)[1].tolist()})  # fmt: skip
+        zones.append(
+            {
+                "name": names[1],
+                "thickness_mm": thickness,
+                "core_c": _slab(thickness / 1000, heat, start, side)[1].tolist(),
+            }
+        )
     return {
         **empty,
         "t_min": (seconds / 60).tolist(),

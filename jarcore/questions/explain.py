@@ -1,19 +1,22 @@
 """How a number is reached: the formula's own numbers, the equation in words, the rows it rests on."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
 from typing_extensions import TypedDict
 
-from jarcore.data import AROMATIC, Ingredient, Pantry, default_pantry, in_words, parameters
+from jarcore.data import AROMATIC, Ingredient, Pantry, default_pantry, parameter, parameters, recorded, sentence
 from jarcore.documents import Evaluation
-from jarcore.formula import evaluate
+from jarcore.formula import evaluation_of, ledger_of
 from jarcore.formula.prepare import Prepared, prepare
-from jarcore.jars import Contents
+from jarcore.heat import cook_result
+from jarcore.jars import Contents, Laid, salted, window_for
 from jarcore.substances.acidity import ACIDS
 
 MOST_STEPS = 8
+# Salt that comes off again and is less is not worth a word [g].
+WORTH_SAYING_G = 0.05
 
 
 class Step(TypedDict):
@@ -51,9 +54,14 @@ class Asked:
     place: int
 
     @property
-    def contents(self) -> Contents:
-        """The jar that is asked about."""
+    def laid(self) -> Laid:
+        """The jar that is asked about, on its fish."""
         return self.ready.jars[self.place]
+
+    @property
+    def contents(self) -> Contents:
+        """What it holds."""
+        return self.laid.contents
 
     @property
     def edible_g(self) -> float | None:
@@ -69,20 +77,24 @@ def explain(document: Mapping[str, Any], name: str, jar: int, pantry: Pantry | N
     of_jar = name not in ("salt_g_per_serving", "cook")
     if made is None or (of_jar and not 0 <= jar < len(ready.jars)):
         return None
-    return made(Asked(ready, evaluate(document, stock), jar))
+    return made(Asked(ready, evaluation_of(document, ready), jar))
 
 
 def _step(text: str, value: float | None = None, unit: str = "") -> Step:
     return {"text": text, "value": value, "unit": unit}
 
 
-def _rows(*names: str) -> list[Row]:
-    known = parameters()
-    found = (known[name] for name in names if name in known)
+def _rows(used: Iterable[str]) -> list[Row]:
+    """The rows that a calculation reported, in the order of their first use."""
     return [
-        {"name": p.name.replace("_", " "), "value": f"{p.value:g} {p.unit}".strip(), "source": p.source, "confidence": p.confidence}
-        for p in found
-    ]  # fmt: skip
+        {
+            "name": row.name.replace("_", " "),
+            "value": f"{row.value:g} {row.unit}".strip(),
+            "source": row.source,
+            "confidence": row.confidence,
+        }
+        for row in (parameters()[name] for name in used)
+    ]
 
 
 def _ingredient_rows(parts: list[tuple[Ingredient, float]], said: Callable[[Ingredient], str]) -> list[Row]:
@@ -109,7 +121,12 @@ def _share(what: str, of: Callable[[Ingredient], float], title: str, to_fish: bo
         if base:
             steps.append(_step(title, total / base * 100, "%"))
         rows = _ingredient_rows(bringing[:MOST_STEPS], lambda i: f"{of(i):.3g} g/100 g")
-        return {"title": title, "equation": f"{what} in all lines, divided by {against}, times 100", "steps": steps, "rests_on": rows}  # fmt: skip
+        return {
+            "title": title,
+            "equation": sentence("equation/share", what=what, against=against),
+            "steps": steps,
+            "rests_on": rows,
+        }
 
     return made
 
@@ -119,17 +136,19 @@ def _acid(key: str, per: str, title: str) -> Callable[[Asked], Explanation]:
         reading = asked.answer["jars"][asked.place]["reading"]
         lines = asked.answer["jars"][asked.place]["lines"]
         steps = [_step(f"{line['name']}", line["acid_meq"], "meq") for line in lines if (line["acid_meq"] or 0) > 0.05]
-        whole = asked.contents.aqueous.titratable_meq() if asked.contents.aqueous else None
+        with recorded() as used:
+            whole = asked.contents.aqueous.titratable_meq() if asked.contents.aqueous else None
+            each = parameter(per)
         steps += [
-            _step("base that brings the whole jar to pH 8.2, buffers included", whole, "meq"),
+            _step(sentence("step/acid"), whole, "meq"),
             _step("the whole jar", reading["mass_g"], "g"),
             _step(title, reading[key], "%"),  # type: ignore[literal-required]
         ]
         return {
             "title": title,
-            "equation": f"titratable acid (base to pH 8.2) times {parameters()[per].value:g} g per equivalent, per 100 g of the jar",
+            "equation": sentence("equation/acid", each=each),
             "steps": steps,
-            "rests_on": _rows(per, "titration_end_ph") + _sour_rows(asked),
+            "rests_on": _rows(used) + _sour_rows(asked),
         }
 
     return made
@@ -145,7 +164,9 @@ def _ph(asked: Asked) -> Explanation:
     steps: list[Step] = []
     if jar is not None:
         steps.append(_step("watery part of the jar", jar.litres * 1000, "ml"))
-        steps += [_step(f"{name} acid", molar, "mol/l") for name, molar in zip(ACIDS, jar.acids, strict=True) if molar > 1e-6]  # fmt: skip
+        steps += [
+            _step(f"{name} acid", molar, "mol/l") for name, molar in zip(ACIDS, jar.acids, strict=True) if molar > 1e-6
+        ]
         if jar.strong_ions:
             steps.append(_step("strong ions that hold some of it back (potassium above all)", jar.strong_ions, "eq/l"))
         if jar.buffer:
@@ -153,7 +174,7 @@ def _ph(asked: Asked) -> Explanation:
         steps.append(_step("pH at which all charges balance", jar.ph(), ""))
     return {
         "title": "pH",
-        "equation": "acids, strong ions and buffers of all lines are added up, then the pH is solved at which the charges balance; pH values are never averaged",
+        "equation": sentence("equation/ph"),
         "steps": steps,
         "rests_on": _sour_rows(asked),
     }
@@ -164,11 +185,14 @@ def _oil_to_acid(asked: Asked) -> Explanation:
         return [(i.name, m / i.density_g_ml) for i, m in asked.contents.parts() if fits(i)]
 
     oils, sours = volume(lambda i: i.phase == "oil"), volume(lambda i: i.sour)
-    steps = [*(_step(f"oil: {name}", ml, "ml") for name, ml in oils), *(_step(f"sour: {name}", ml, "ml") for name, ml in sours)]  # fmt: skip
+    steps = [
+        *(_step(f"oil: {name}", ml, "ml") for name, ml in oils),
+        *(_step(f"sour: {name}", ml, "ml") for name, ml in sours),
+    ]
     reading = asked.answer["jars"][asked.place]["reading"]["oil_to_acid_volume"]
     return {
         "title": "Oil to acid, by volume",
-        "equation": "millilitres of oils and fats for each millilitre of what is sour",
+        "equation": sentence("equation/oil-to-acid"),
         "steps": [*steps, _step("oil to acid", reading, ": 1")],
         "rests_on": [],
     }
@@ -182,7 +206,7 @@ def _hydration(asked: Asked) -> Explanation:
     steps.append(_step("Water to flour", asked.answer["jars"][asked.place]["reading"]["hydration_pct"], "%"))
     return {
         "title": "Water to flour",
-        "equation": "water of all that is no flour, per 100 g of flours and starches",
+        "equation": sentence("equation/hydration"),
         "steps": steps,
         "rests_on": _ingredient_rows(flours, lambda i: f"{i.water:.3g} g water/100 g"),
     }
@@ -190,12 +214,18 @@ def _hydration(asked: Asked) -> Explanation:
 
 def _alcohol(asked: Asked) -> Explanation:
     strong = [(i, m) for i, m in asked.contents.parts() if i.alcohol * m > 1e-6]
-    steps = [_step(f"{i.name}: {m:.4g} g holds {i.alcohol:.3g} g of alcohol in 100 g", i.alcohol * m / 100, "g") for i, m in strong]  # fmt: skip
+    steps = [
+        _step(f"{i.name}: {m:.4g} g holds {i.alcohol:.3g} g of alcohol in 100 g", i.alcohol * m / 100, "g")
+        for i, m in strong
+    ]
     reading = asked.answer["jars"][asked.place]["reading"]
-    steps += [_step("the whole jar", reading["volume_ml"], "ml"), _step("Alcohol, by volume", reading["alcohol_pct_volume"], "%")]  # fmt: skip
+    steps += [
+        _step("the whole jar", reading["volume_ml"], "ml"),
+        _step("Alcohol, by volume", reading["alcohol_pct_volume"], "%"),
+    ]
     return {
         "title": "Alcohol, by volume",
-        "equation": "millilitres of alcohol in 100 ml of the jar as made; some of it stays through cooking",
+        "equation": sentence("equation/alcohol"),
         "steps": steps,
         "rests_on": _ingredient_rows(strong, lambda i: f"{i.alcohol:.3g} g/100 g"),
     }
@@ -203,42 +233,54 @@ def _alcohol(asked: Asked) -> Explanation:
 
 def _window(asked: Asked) -> Explanation:
     window = asked.answer["jars"][asked.place]["window"]
-    fish, standing = asked.ready.fish, asked.ready.standings[asked.place]
+    fish, standing = asked.ready.fish, asked.laid.standing
     steps = [_step("where it stands", standing.celsius, "degC")]
     if fish.piece is not None:
         steps.append(_step("thickness of the piece", fish.piece.thickness_mm, "mm"))
         steps.append(_step("the way salt has to go", fish.piece.diffusion_mm, "mm"))
     if window is not None:
         steps += [_step(reason) for reason in window["reasons"]]
-        steps += [_step(f"{move['change']}: latest would be {in_words(move['latest_min'])}") for move in window["moves"]]  # fmt: skip
+        steps += [
+            _step(sentence("step/move", change=move["change"], latest=move["latest_min"])) for move in window["moves"]
+        ]
         ends = window.get("latest_min_range")
         if ends:
-            steps.append(_step(f"the model's own doubt: latest between {in_words(ends[0])} and {in_words(ends[1])}"))
-    kind = fish.species.fat_class if fish.species else "lean"
-    rests = window["rests_on"] if window else []
+            steps.append(_step(sentence("step/doubt", low=ends[0], high=ends[1])))
+    with recorded() as used:
+        window_for(asked.laid, None)
     return {
         "title": "The window",
-        "equation": "for each limit the time until it is reached, on this cut at this temperature; the first one ends the window",
+        "equation": sentence("equation/window"),
         "steps": steps,
-        "rests_on": _rows(*rests, f"diffusivity_salt_{kind}", "activation_energy"),
+        "rests_on": _rows(used),
     }
 
 
 def _plate(asked: Asked) -> Explanation:
     ledger = asked.answer["ledger"]
     steps = [_step("the fish's own salt", ledger["native_salt_g"], "g")]
-    for contents, entry in zip(asked.ready.jars, ledger["entries"], strict=True):
-        off = f", of which {entry['removed_g']:.1f} g comes off again" if entry["removed_g"] > 0.05 else ""
-        name = contents.jar.name or contents.jar.kind or "jar"
-        steps.append(_step(f"{name}: {entry['added_g']:.1f} g put in, {entry['taken_up_g']:.1f} g taken up{off}", entry["taken_up_g"] - entry["removed_g"], "g"))  # fmt: skip
+    for laid, entry in zip(asked.ready.jars, ledger["entries"], strict=True):
+        off = entry["removed_g"]
+        words = sentence(
+            "step/plate-off" if off > WORTH_SAYING_G else "step/plate",
+            name=laid.contents.called,
+            added=entry["added_g"],
+            taken_up=entry["taken_up_g"],
+            off=off,
+        )
+        steps.append(_step(words, entry["taken_up_g"] - off, "g"))
     steps += [_step("on all plates", ledger["salt_g"], "g"), _step("servings", asked.ready.servings, "")]
     steps.append(_step("salt a serving", ledger["salt_g_per_serving"], "g"))
     steps.append(_step("sodium a serving", ledger["sodium_mg_per_serving"], "mg"))
+    with recorded() as used:
+        for laid in asked.ready.jars:
+            salted(laid)
+        ledger_of(asked.ready)
     return {
         "title": "Salt to the plate",
-        "equation": "the fish's own salt, and of each jar what goes in and stays: what is rinsed, wiped or thrown away is not eaten",
+        "equation": sentence("equation/plate"),
         "steps": steps,
-        "rests_on": _rows("sodium_per_salt", "cling", "wiped_share", "salt_window_spread"),
+        "rests_on": _rows(used),
     }
 
 
@@ -254,11 +296,13 @@ def _cook(asked: Asked) -> Explanation:
         steps.append(_step("thickness", fish.piece.thickness_mm, "mm"))
     steps += [_step(stage["name"], stage["minutes"], "min") for stage in cook["stages"]]
     steps += [_step("pull at", cook["pull_c"], "degC"), _step("rest", cook["rest_minutes"], "min")]
+    with recorded() as used:
+        cook_result(asked.ready.heat, fish, asked.ready.jars)
     return {
         "title": "Time in the heat",
-        "equation": "heat goes into a slab of this thickness from both faces by the method's own coefficients until the core peaks at its target in the rest; a modelled time is never proof: read a probe",
+        "equation": sentence("equation/cook"),
         "steps": [step for step in steps if step["value"] is not None or not step["unit"]],
-        "rests_on": _rows("heat_conductivity", "heat_density", "heat_capacity", "core_target"),
+        "rests_on": _rows(used),
     }
 
 

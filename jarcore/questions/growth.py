@@ -5,7 +5,7 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
-from jarcore.data import rows
+from jarcore.data import rows, sentence
 from jarcore.documents import Evaluation
 
 # A line that grew otherwise than the fish by more than this share is where a plain multiplier would have gone wrong.
@@ -13,7 +13,9 @@ APART = 0.02
 
 
 class Grown(TypedDict):
-    """One line before and after [g], how many times as much, the basis that decided, and the reason in words; `apart` when multiplying is wrong."""
+    """One line before and after [g], how many times as much, the basis that decided, and the reason in words; `apart`
+    when multiplying is wrong.
+    """
 
     jar: int
     name: str
@@ -79,7 +81,7 @@ def _basis(document: Mapping[str, Any], jar: int, line: int) -> str:
 def _why(basis: str, strong: bool) -> str:
     found = [row for row in rows("growth") if row["basis"] == basis]
     fit = next((row for row in found if row["strong"] == str(int(strong and basis == "fish"))), None)
-    return fit["why"] if fit else "it is not stated what it follows"
+    return fit["why"] if fit else sentence("growth/not-stated")
 
 
 def _warnings(lines: list[Grown], old: Evaluation, new: Evaluation, times: float | None) -> Iterator[str]:
@@ -88,23 +90,22 @@ def _warnings(lines: list[Grown], old: Evaluation, new: Evaluation, times: float
     for line in lines:
         plain, mass = line["plain_g"], line["after_g"]
         if line["apart"] and plain and mass is not None:
-            yield f"{line['name']}: {mass:.3g} g where multiplying would give {plain:.3g} g ({line['why']})."
+            yield sentence("growth/line", name=line["name"], now=mass, plain=plain, why=line["why"])
     known = {jar["id"]: jar["reading"] for jar in old["jars"]}
     for jar in new["jars"]:
         was, now = known.get(jar["id"]), jar["reading"]
         if was and now["set_out_g"] != now["pick_up_g"] and was["set_out_g"] != was["pick_up_g"]:
-            plain = was["set_out_g"] * times
-            yield f"Coating to set out: {now['set_out_g']:.0f} g where multiplying would give {plain:.0f} g (its tray does not grow)."
+            yield sentence("growth/set-out", now=now["set_out_g"], plain=was["set_out_g"] * times)
     vessels = {jar["id"]: jar["vessels"] for jar in old["jars"]}
     for jar in new["jars"]:
         were = vessels.get(jar["id"])
         if were and jar["vessels"] and were != jar["vessels"]:
-            yield f"One layer takes {jar['vessels']} vessels of that size instead of {were}; a deeper pile chills and turns worse."
+            yield sentence("growth/vessels", now=jar["vessels"], before=were)
     oil, before_oil = new["cook"]["oil"], old["cook"]["oil"]
     if oil and before_oil and oil["batches"] != before_oil["batches"]:
-        yield f"The oil stays {oil['volume_l']:g} l; there are {oil['batches']:.0f} batches instead of {before_oil['batches']:.0f}."
+        yield sentence("growth/oil", litres=oil["volume_l"], now=oil["batches"], before=before_oil["batches"])
     if old["cook"]["minutes"] and old["cook"]["minutes"] == new["cook"]["minutes"]:
-        yield f"Time in the heat stays {new['cook']['minutes']:.1f} min a piece: it goes by thickness, not by weight."
+        yield sentence("growth/heat", minutes=new["cook"]["minutes"])
     latest = [[jar["window"] and jar["window"]["latest_min"] for jar in one["jars"]] for one in (old, new)]
     if any(latest[0]) and latest[0] == latest[1]:
-        yield "Every window stays: time in a jar goes by the cut and by how much jar there is for the fish."
+        yield sentence("growth/windows")

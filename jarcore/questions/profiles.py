@@ -8,25 +8,25 @@ from numpy.typing import NDArray
 from typing_extensions import TypedDict
 
 from jarcore.data import Pantry, parameter
-from jarcore.documents import Notice
-from jarcore.flesh import AcidFront, salt_diffusivity
+from jarcore.documents import Finding, Notice, notices_of
+from jarcore.flesh import flesh_water_g, salt_diffusivity
 from jarcore.flesh.engine import graded_widths, salt_profile
 from jarcore.flesh.resting import rested_profile
 from jarcore.formula.prepare import Prepared, prepare
-from jarcore.jars import CONTACT_KINDS, LIQUIDS, Contents, Standing, contact_share, gone_in_pct, rinse_of
-from jarcore.jars.liquid import front_of
+from jarcore.jars import Laid
+from jarcore.jars.liquid import front_of, way_m
 from jarcore.questions.cook_profile import CookProfile, cook_profile
 
 FORMAT = "jar-table/profiles"
 POINTS = 48
 REST_POINTS = 24
-# Kinds from which salt or acid goes into the flesh over time; coatings meet the heat at once.
-STEEPED = (*LIQUIDS, "dry_brine", "rub", "salt_crust")
 Vector = NDArray[np.float64]
 
 
 class Rest(TypedDict):
-    """After the jar: from lifting out at `lifted_min`, rinsed for `rinse_min`, at rest; times count from lifting out."""
+    """After the jar: from lifting out at `lifted_min`, rinsed for `rinse_min`, at rest; times count from
+    lifting out.
+    """
 
     lifted_min: float
     rinse_min: float
@@ -40,7 +40,8 @@ class JarProfile(TypedDict):
     """Salt [g per 100 g fish] and turned flesh [0 or 1] by time [min] and depth [mm] from an open face, and their sums.
 
     `mean_pct` is what the ledger counts as gone in; `on_face_pct` what dry salt still lies on the face. `faces` says
-    which faces are open along length, width and thickness; `warm_min` are minutes above 5 °C, all jars before counted.
+    which faces are open along length, width and thickness; `warm_min` are minutes on the one
+    clock, all that came before counted.
     """
 
     jar: str | None
@@ -69,65 +70,68 @@ class Profiles(TypedDict):
     notices: list[Notice]
 
 
-def profiles(document: Mapping[str, Any], pantry: Pantry | None = None, found: Sequence[Notice] = ()) -> Profiles:
+def profiles(document: Mapping[str, Any], pantry: Pantry | None = None, told: Sequence[Finding] = ()) -> Profiles:
     """Profiles of a formula document; total, as evaluate is."""
-    ready = prepare(document, pantry, found)
+    ready = prepare(document, pantry, told)
     return {
         "format": FORMAT,
         "format_version": 1,
         "jars": [_jar(ready, place) for place in range(len(ready.jars))],
         "cooking": cook_profile(ready),
-        "notices": ready.read.notices,
+        "notices": notices_of(ready.found),
     }
 
 
 def _empty(name: str | None) -> JarProfile:
     return {
-        "jar": name, "t_min": [], "depth_mm": [], "salt_pct": [], "acid_turned": [], "mean_pct": [], "on_face_pct": [],
-        "evenness": [], "firmed_share": [], "acid_depth_mm": [], "acid_turned_fraction": [], "warm_min": [], "faces": [],
+        "jar": name,
+        "t_min": [],
+        "depth_mm": [],
+        "salt_pct": [],
+        "acid_turned": [],
+        "mean_pct": [],
+        "on_face_pct": [],
+        "evenness": [],
+        "firmed_share": [],
+        "acid_depth_mm": [],
+        "acid_turned_fraction": [],
+        "warm_min": [],
+        "faces": [],
         "after": None,
-    }  # fmt: skip
+    }
 
 
 def _jar(ready: Prepared, place: int) -> JarProfile:
-    contents, standing, window = ready.jars[place], ready.standings[place], ready.windows[place]
-    fish = ready.fish
+    laid = ready.jars[place]
+    fish, window = laid.fish, laid.window
     known = fish.piece is not None and fish.species is not None and fish.edible_g
-    if contents.jar.kind not in STEEPED or window is None or not known or fish.piece is None:
-        return _empty(contents.jar.id)
-    longest = max(window["latest_min"] * parameter("course_past_latest"), ready.contacts[place] or 0.0, 1.0)
+    if not laid.kind.steeps or window is None or not known or fish.piece is None:
+        return _empty(laid.jar.id)
+    lifted = laid.minutes or window["best_from_min"]
+    longest = max(window["latest_min"] * parameter("course_past_latest"), laid.minutes or 0.0, 1.0)
     # Salt and acid go with the root of time, so the times are spaced by it.
     minutes = longest * np.linspace(0.0, 1.0, POINTS) ** 2
-    slab = _Slab(ready, contents, standing)
+    slab = _Slab(laid)
     rows, mean = slab.course(minutes)
-    front = _front(ready, contents, standing)
+    front = front_of(laid) if laid.kind.liquid else None
     reach = np.array([front.depth_at(t * 60) * 1000 if front else 0.0 for t in minutes])
-    dose = contents.contact.salt_g / (fish.edible_g or 1.0) * 100
-    dry = contents.jar.kind not in LIQUIDS
-    lying = standing.vessel == "dish" and not standing.turned and contents.jar.kind in LIQUIDS
+    dry = not laid.kind.liquid
     return {
-        "jar": contents.jar.id,
+        "jar": laid.jar.id,
         "t_min": minutes.tolist(),
         "depth_mm": (slab.depth_m * 1000).tolist(),
         "salt_pct": rows.tolist(),
         "acid_turned": (slab.depth_m[None, :] * 1000 < reach[:, None]).astype(float).tolist(),
         "mean_pct": mean.tolist(),
-        "on_face_pct": np.maximum(dose - mean, 0.0).tolist() if dry else [0.0] * POINTS,
+        "on_face_pct": np.maximum(laid.dose_pct - mean, 0.0).tolist() if dry else [0.0] * POINTS,
         "evenness": _evenness(rows, mean),
         "firmed_share": slab.firmed(rows).tolist(),
         "acid_depth_mm": reach.tolist(),
         "acid_turned_fraction": [front.turned_at(t * 60) if front else 0.0 for t in minutes],
         "warm_min": _warm(ready, place, minutes).tolist(),
-        "faces": list(fish.piece.open_faces(lying)),
-        "after": slab.after(ready.contacts[place] or window["best_from_min"]),
+        "faces": list(fish.piece.open_faces(laid.standing.lying and laid.kind.liquid)),
+        "after": slab.after(lifted),
     }
-
-
-def _front(ready: Prepared, contents: Contents, standing: Standing) -> AcidFront | None:
-    if contents.jar.kind not in LIQUIDS or contents.aqueous is None or contents.contact.acid_g <= 0:
-        return None
-    litres = contents.aqueous.litres * contact_share(contents, standing, ready.fish)
-    return front_of(contents.aqueous, litres, ready.fish, standing)
 
 
 def _evenness(rows: Vector, mean: Vector) -> list[float | None]:
@@ -136,30 +140,24 @@ def _evenness(rows: Vector, mean: Vector) -> list[float | None]:
 
 
 def _warm(ready: Prepared, place: int, minutes: Vector) -> Vector:
-    """Minutes above 5 °C up to each time, those of the other jars before this one included."""
-    before = sum(
-        minutes_there or 0.0
-        for contents, standing, minutes_there in zip(
-            ready.jars[:place], ready.standings[:place], ready.contacts[:place], strict=True
-        )
-        if standing.warm and contents.jar.kind in CONTACT_KINDS
-    )
-    return before + (minutes if ready.standings[place].warm else np.zeros_like(minutes))
+    """Minutes on the one clock up to each time: the fish's way in, the jars before, and its own where it
+    stands warm.
+    """
+    earlier = {laid.path for laid in ready.jars[:place]}
+    before = sum(s.minutes for s in ready.clock.spells if s.path in earlier or s.path.startswith("/fish"))
+    return before + (minutes if ready.jars[place].standing.warm else np.zeros_like(minutes))
 
 
 class _Slab:
     """The flesh between an open face and the closed one (or the middle), and the salt of one jar beside it."""
 
-    def __init__(self, ready: Prepared, contents: Contents, standing: Standing) -> None:
-        fish = ready.fish
+    def __init__(self, laid: Laid) -> None:
+        fish = laid.fish
         assert fish.piece is not None and fish.species is not None and fish.edible_g is not None
-        self.ready, self.contents, self.standing, self.fish = ready, contents, standing, fish
-        self.kind = fish.species.fat_class
-        self.edible_g = fish.edible_g
-        self.flesh_water = parameter("salt_capacity_share") * parameter(f"water_{self.kind}") * fish.edible_g
-        lying = standing.vessel == "dish" and not standing.turned and contents.jar.kind in LIQUIDS
-        self.way_m = fish.piece.diffusion_mm * (2 if lying and fish.piece.skin == "none" else 1) / 1000
-        self.rate = salt_diffusivity(self.kind, standing.celsius)
+        self.laid, self.edible_g = laid, fish.edible_g
+        self.flesh_water = flesh_water_g(fish.species.fat_class, fish.edible_g)
+        self.way_m = way_m(laid) if laid.kind.liquid else fish.piece.diffusion_mm / 1000
+        self.rate = salt_diffusivity(fish.species.fat_class, laid.standing.celsius)
         self.depth_m: Vector = np.zeros(0)
 
     def course(self, minutes: Vector) -> tuple[Vector, Vector]:
@@ -168,15 +166,16 @@ class _Slab:
         The shape is the slab's beside a bath (dry salt lies in a film of its own saturated brine); its sum is set to
         what the ledger counts as gone in, which also knows edges, coverage and the salt's time to dissolve.
         """
-        liquid = self.contents.jar.kind in LIQUIDS
-        share = contact_share(self.contents, self.standing, self.fish) if liquid else 1.0
-        salt = self.contents.contact.salt_g * share
-        water = self.contents.contact.water_g * share if liquid else salt * (1 / parameter("saturated_share") - 1)
+        contact, liquid = self.laid.contents.contact, self.laid.kind.liquid
+        share = self.laid.contact_share if liquid else 1.0
+        salt = contact.salt_g * share
+        water = contact.water_g * share if liquid else salt * (1 / parameter("saturated_share") - 1)
         self.depth_m, per_water = salt_profile(
             self.way_m, self.rate, salt, max(water, 1e-6), self.flesh_water, minutes * 60
         )
         rows = np.maximum(per_water, 0.0) * self.flesh_water / self.edible_g * 100
-        mean = np.array([gone_in_pct(self.contents, self.fish, self.standing, float(t)) for t in minutes])
+        taken_up = self.laid.kind.uptake(self.laid)
+        mean = np.array([taken_up(float(t)) for t in minutes])
         return self._scaled(rows, mean), mean
 
     def _scaled(self, rows: Vector, mean: Vector) -> Vector:
@@ -188,7 +187,7 @@ class _Slab:
 
     def firmed(self, rows: Vector) -> Vector:
         """How deep salt in the flesh's water is above what firms it, as a share of the way in [1]."""
-        threshold = parameter("salt_firms") if self.contents.jar.kind not in LIQUIDS else parameter("shell_salt")
+        threshold = parameter("shell_salt" if self.laid.kind.liquid else "salt_firms")
         in_water = rows * self.edible_g / self.flesh_water
         widths = graded_widths(self.way_m, rows.shape[1])
         share: Vector = ((in_water > threshold) * widths).sum(axis=1) / self.way_m
@@ -197,7 +196,7 @@ class _Slab:
     def after(self, lifted: float) -> Rest:
         """A night's rest after lifting out at a time [min], after the rinse if the jar has one."""
         rows, _ = self.course(np.array([0.0, lifted]))
-        rinse_s = rinse_of(self.contents, self.ready.read)
+        rinse_s = self.laid.standing.rinse_s
         minutes = parameter("rest_shown") * np.linspace(0.0, 1.0, REST_POINTS) ** 2
         rested = rested_profile(rows[1], self.way_m, self.rate, rinse_s, minutes * 60)
         widths = graded_widths(self.way_m, rested.shape[1])

@@ -12,6 +12,7 @@ from typing_extensions import TypedDict
 
 from jarcore.data import Ingredient, Pantry, bare_word, rows
 from jarcore.formula.prepare import prepare
+from jarcore.jars import kind_of
 
 LONGEST = 200
 FRACTIONS = {
@@ -33,12 +34,27 @@ OF_LINE = re.compile(r"\b(?:to|of|for each part)\s+(?:the )?(.+)$")
 BY = re.compile(r"\bby (mass|weight|volume)\b")
 ONE = re.compile(r"^an? (?=(?:good |small )?(\w+))")
 # Words that say how a thing is cut or that bind others; none of them tells one ingredient from another.
-IDLE = frozenset((
-    "of", "the", "a", "an", "and", "fresh", "freshly", "finely", "chopped", "grated", "crushed", "minced", "sliced",
-    "squeezed", "good", "small", "large",
-))  # fmt: skip
-# Coatings are made in a batch: what is in them goes by their flour, or is fixed.
-BATCHED = ("dredge", "crumb", "batter", "wash")
+IDLE = frozenset(
+    (
+        "of",
+        "the",
+        "a",
+        "an",
+        "and",
+        "fresh",
+        "freshly",
+        "finely",
+        "chopped",
+        "grated",
+        "crushed",
+        "minced",
+        "sliced",
+        "squeezed",
+        "good",
+        "small",
+        "large",
+    )
+)
 LIQUID = ("aqueous", "oil")
 MOST_CANDIDATES = 6
 NOTHING_CALLED = "The pantry has nothing that is called that."
@@ -73,8 +89,8 @@ def read_phrase(
 ) -> Phrase:
     """A line out of typed words.
 
-    Parameters: text, as typed; kind, of the jar it goes into; edible_g, edible weight of the fish [g], to which a mass or
-    volume is then bound; lines, those already in the jar, for a ratio to hang on.
+    Parameters: text, as typed; kind, of the jar it goes into; edible_g, edible weight of the fish [g], to which a
+    mass or volume is then bound; lines, those already in the jar, for a ratio to hang on.
     Returns: the line and what is left; `line` is None when no single ingredient was found.
 
     >>> from jarcore.data import default_pantry
@@ -190,18 +206,25 @@ def _amount(words: str) -> tuple[str, dict[str, Any]]:
 
 
 def _follows(
-    unit: str | None, basis: str | None, base: Mapping[str, Any], per: dict[str, Any] | None, kind: str,
-    edible_g: float | None, found: Ingredient | None,
-) -> dict[str, Any]:  # fmt: skip
+    unit: str | None,
+    basis: str | None,
+    base: Mapping[str, Any],
+    per: dict[str, Any] | None,
+    kind: str,
+    edible_g: float | None,
+    found: Ingredient | None,
+) -> dict[str, Any]:
     """What the amount follows: as said, else what a cook means by such an amount in such a jar."""
+    # Coatings are made in a batch: what is in them goes by their flour, or is fixed.
+    batched = kind_of(kind).coats
     if base:
         return {"basis": "line", **base}
     if per:
         return {"basis": "fish", "per": per}
     if basis is None and unit in ("%", None):
-        basis = "flour" if kind in BATCHED and found is not None and found.group != "flour" else "fish"
+        basis = "flour" if batched and found is not None and found.group != "flour" else "fish"
     elif basis is None:
-        basis = "fixed" if kind in BATCHED or not edible_g else "fish"
+        basis = "fixed" if batched or not edible_g else "fish"
     if basis == "fish" and unit not in ("%", None) and edible_g:
         return {"basis": basis, "per": {"value": float(f"{edible_g:.4g}"), "unit": "g"}}
     return {"basis": basis}

@@ -30,7 +30,9 @@ def scale(
     if fish.edible_g is None or not fish.pieces:
         return []
     now = {"servings": ready.servings, "pieces": fish.pieces, "edible_g": fish.edible_g}
-    wish = next((name for name, value in (("servings", servings), ("pieces", pieces), ("edible_g", edible_g)) if value), None)  # fmt: skip
+    wish = next(
+        (name for name, value in (("servings", servings), ("pieces", pieces), ("edible_g", edible_g)) if value), None
+    )
     wanted = servings or pieces or edible_g
     if wish is None or not wanted or not now[wish]:
         return []

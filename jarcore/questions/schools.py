@@ -45,11 +45,21 @@ def schools_of(document: Mapping[str, Any], pantry: Pantry | None = None) -> lis
                 for option, one in zip(options, row["options"], strict=True):
                     option["chosen"] = bool(one.get("absent")) and not _stated(row, part)
             path = put(way, None)["path"]
-            found.append({"question": row["question"], "ask": row["ask"], "path": path, "source": row["source"], "options": options})  # fmt: skip
+            found.append(
+                {
+                    "question": row["question"],
+                    "ask": row["ask"],
+                    "path": path,
+                    "source": row["source"],
+                    "options": options,
+                }
+            )
     return found
 
 
-def _places(row: Mapping[str, Any], formula: Formula, stock: Mapping[str, Ingredient]) -> Iterator[tuple[list[Any], Any]]:  # fmt: skip
+def _places(
+    row: Mapping[str, Any], formula: Formula, stock: Mapping[str, Ingredient]
+) -> Iterator[tuple[list[Any], Any]]:
     """Where a question arises: each jar of its kinds, or the fish of its cuts, or the heat of its methods."""
     if row["scope"] == "jar":
         for place, jar in enumerate(formula.jars or []):
@@ -72,9 +82,12 @@ def _lines(jar: Jar, what: str, stock: Mapping[str, Ingredient]) -> list[tuple[i
 
 
 def _option(
-    one: Mapping[str, Any], way: list[Any], part: Any, document: Mapping[str, Any],
+    one: Mapping[str, Any],
+    way: list[Any],
+    part: Any,
+    document: Mapping[str, Any],
     stock: Mapping[str, Ingredient],
-) -> Option:  # fmt: skip
+) -> Option:
     chosen = _follows(one["is"], part) if "is" in one else False
     patch: Patch = []
     for what in ("salt", "sour"):

@@ -1,4 +1,6 @@
-"""Equivalents of an ingredient: lemon to vinegar keeps the acid, fresh to dried the strength, crystal to crystal the salt."""
+"""Equivalents of an ingredient: lemon to vinegar keeps the acid, fresh to dried the strength, crystal to crystal the
+salt.
+"""
 
 import math
 from collections.abc import Iterator, Mapping
@@ -34,9 +36,10 @@ def swaps(document: Mapping[str, Any], jar: int, line: int, pantry: Pantry | Non
     """Equivalents of a line's ingredient at its present mass, the nearest kin first; empty where there is none."""
     stock = pantry or default_pantry()
     ready = prepare(document, stock)
-    if not 0 <= jar < len(ready.jars) or not 0 <= line < len(ready.jars[jar].specs):
+    if not 0 <= jar < len(ready.jars) or not 0 <= line < len(ready.jars[jar].contents.specs):
         return []
-    spec, mass = ready.jars[jar].specs[line], ready.jars[jar].masses[line]
+    contents = ready.jars[jar].contents
+    spec, mass = contents.specs[line], contents.masses[line]
     old = spec.ingredient
     if old is None or not mass or spec.values is None or spec.line.amount is None:
         return []

@@ -8,11 +8,12 @@ from typing import Any
 from jarcore.data import Pantry, Species, default_pantry
 from jarcore.documents.evaluation import Window
 from jarcore.formula.prepare import Prepared, prepare
+from jarcore.jars import Laid
 
 FAT_CLASSES = ("lean", "medium", "fatty")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Base:
     """A formula to vary: its document, the jar that is asked about, and the formula as prepared."""
 
@@ -22,21 +23,26 @@ class Base:
     ready: Prepared
 
     @property
+    def laid(self) -> Laid:
+        """The jar that is asked about."""
+        return self.ready.jars[self.jar]
+
+    @property
     def there(self) -> bool:
         """Whether the jar is there and timed."""
-        return 0 <= self.jar < len(self.ready.jars) and self.ready.windows[self.jar] is not None
+        return 0 <= self.jar < len(self.ready.jars) and self.laid.window is not None
 
 
 def base_of(document: Mapping[str, Any], jar: int, pantry: Pantry | None = None) -> Base:
     """The base for a jar's variants."""
     stock = pantry or default_pantry()
-    return Base(document, jar, stock, prepare(document, stock))
+    return Base(document=document, jar=jar, pantry=stock, ready=prepare(document, stock))
 
 
 def window_of(base: Base, document: Mapping[str, Any], pantry: Pantry | None = None) -> Window | None:
     """The jar's window in a varied document; the plan of other jars and the counter clock stay as they are."""
     ready = prepare(document, pantry or base.pantry)
-    return ready.windows[base.jar] if base.jar < len(ready.windows) else None
+    return ready.jars[base.jar].window if base.jar < len(ready.jars) else None
 
 
 def with_fish(base: Base, **fields: Any) -> dict[str, Any]:
@@ -68,7 +74,7 @@ def with_dose(base: Base, times: float, what: str = "all") -> dict[str, Any]:
     Lines that hang on another line follow it by themselves.
     """
     changed: dict[str, Any] = copy.deepcopy(dict(base.document))
-    for spec in base.ready.jars[base.jar].specs:
+    for spec in base.laid.contents.specs:
         ingredient, amount = spec.ingredient, spec.line.amount
         if ingredient is None or amount is None or spec.line.basis == "line":
             continue

@@ -1,17 +1,22 @@
 """One jar over several cuts and temperatures, as curves over one thing, what moves its window, and what fits a time."""
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from typing import Any, Literal
 
 import numpy as np
 from typing_extensions import TypedDict
 
-from jarcore.data import Pantry, in_words, rows
+from jarcore.data import Pantry, parameter, rows, sentence
 from jarcore.documents.evaluation import Window
 from jarcore.documents.patches import Patch, put, put_below, tidy
 from jarcore.questions.variants import FAT_CLASSES, Base, base_of, of_fat, window_of, with_dose, with_fish, with_method
 
 TEMPERATURES = (0.0, 4.0, 8.0, 14.0, 20.0)
+# Colder than this a jar stands on ice.
+ICY_C = 2.0
+# How much thinner, and how much less, an input is tried; up it goes by the inverse.
+THINNER, LESS = 0.8, 0.75
 Over = Literal["thickness", "dose", "acid", "salt", "temperature"]
 THICKNESSES = tuple(range(4, 51, 2))
 DOSES = (0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875, 1.0, 1.25, 1.5, 1.75, 2.0, 2.5, 3.0)
@@ -35,7 +40,9 @@ class Bar(TypedDict):
 
 
 class Curve(TypedDict):
-    """The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula stands."""
+    """The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula
+    stands.
+    """
 
     over: str
     label: str
@@ -90,31 +97,52 @@ def windows(document: Mapping[str, Any], jar: int, pantry: Pantry | None = None)
 
 def _by_cut(base: Base) -> Iterator[Bar]:
     """The same weight of fish in other cuts of usual size; what the jar holds for the fish stays."""
-    piece, window = base.ready.fish.piece, base.ready.windows[base.jar]
+    piece, window = base.ready.fish.piece, base.laid.window
     own = base.ready.fish.cut.name if base.ready.fish.cut else "This cut"
-    yield {"label": f"{own}, as it is", "thickness_mm": piece.thickness_mm if piece else None, "celsius": None, "now": True, "window": window}  # fmt: skip
+    yield {
+        "label": f"{own}, as it is",
+        "thickness_mm": piece.thickness_mm if piece else None,
+        "celsius": None,
+        "now": True,
+        "window": window,
+    }
     for row in rows("typical_pieces"):
         grams, mm = float(row["grams"]), float(row["thickness_mm"])
         pieces = max(1, round((base.ready.fish.edible_g or grams) / grams))
         weight = {"value": base.ready.fish.edible_g, "unit": "g", "basis": "edible"}
         slashes = {"per_side": int(row["per_side"]), "depth": "half"}
         changed = with_fish(
-            base, cut=row["cut"].removesuffix("-skin"), pieces=pieces, weight=weight, skin=row["skin"], slashes=slashes,
-            thickness={"value": mm, "unit": "mm"}, length=None, width=None, groups=None, bone="out",
-        )  # fmt: skip
-        yield {"label": row["label"], "thickness_mm": mm, "celsius": None, "now": False, "window": window_of(base, changed)}  # fmt: skip
+            base,
+            cut=row["cut"].removesuffix("-skin"),
+            pieces=pieces,
+            weight=weight,
+            skin=row["skin"],
+            slashes=slashes,
+            thickness={"value": mm, "unit": "mm"},
+            length=None,
+            width=None,
+            groups=None,
+            bone="out",
+        )
+        yield {
+            "label": row["label"],
+            "thickness_mm": mm,
+            "celsius": None,
+            "now": False,
+            "window": window_of(base, changed),
+        }
 
 
 def _at(base: Base, celsius: float) -> dict[str, Any]:
     """The jar at a temperature, in the place that goes with it."""
-    place = "ice" if celsius < 2 else "chiller" if celsius <= 5 else "counter"
+    place = "ice" if celsius < ICY_C else "chiller" if celsius <= parameter("cold_holding") else "counter"
     return with_method(base, place=place, place_temperature={"value": celsius, "unit": "degC"})
 
 
 def _by_temperature(base: Base) -> Iterator[Bar]:
-    now = base.ready.standings[base.jar].celsius
+    now = base.laid.standing.celsius
     for celsius in sorted({*TEMPERATURES, now}):
-        window = base.ready.windows[base.jar] if celsius == now else window_of(base, _at(base, celsius))
+        window = base.laid.window if celsius == now else window_of(base, _at(base, celsius))
         label = f"{celsius:g} °C" + (", as it is" if celsius == now else "")
         yield {"label": label, "thickness_mm": None, "celsius": celsius, "now": celsius == now, "window": window}
 
@@ -134,51 +162,87 @@ def curve(document: Mapping[str, Any], jar: int, over: str, pantry: Pantry | Non
         return None
     label, unit, values = AXES[over]
     piece = base.ready.fish.piece
-    now = {"thickness": piece.thickness_mm if piece else None, "temperature": base.ready.standings[jar].celsius}
+    now = {"thickness": piece.thickness_mm if piece else None, "temperature": base.laid.standing.celsius}
     found = [window_of(base, _varied(base, over, x)) for x in values]
 
     def line(name: str) -> list[float | None]:
         return [None if window is None else float(window[name]) for window in found]  # type: ignore[literal-required]
 
     return {
-        "over": over, "label": label, "unit": unit, "now": now.get(over, 1.0), "x": list(values),
-        "earliest_min": line("earliest_min"), "best_from_min": line("best_from_min"), "best_to_min": line("best_to_min"),
+        "over": over,
+        "label": label,
+        "unit": unit,
+        "now": now.get(over, 1.0),
+        "x": list(values),
+        "earliest_min": line("earliest_min"),
+        "best_from_min": line("best_from_min"),
+        "best_to_min": line("best_to_min"),
         "latest_min": line("latest_min"),
-    }  # fmt: skip
+    }
 
 
-def _influences(base: Base) -> Iterator[Influence]:
-    """Each input moved a natural step down and up; how far the middle of the window goes."""
-    piece, celsius = base.ready.fish.piece, base.ready.standings[base.jar].celsius
-    contents = base.ready.jars[base.jar]
-    trials: list[tuple[str, str, str, Callable[[], Window | None], Callable[[], Window | None]]] = []
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Trial:
+    """One input moved a natural step down and up: in words, and the document (or the pantry) that has it so."""
 
-    def add(what: str, lower: str, upper: str, down: Callable[[], Window | None], up: Callable[[], Window | None]) -> None:  # fmt: skip
-        trials.append((what, lower, upper, down, up))
+    what: str
+    lower: str
+    upper: str
+    down: Mapping[str, Any]
+    up: Mapping[str, Any]
+    pantries: tuple[Pantry | None, Pantry | None] = (None, None)
 
+
+def _trials(base: Base) -> Iterator[_Trial]:
+    piece, celsius, contents = base.ready.fish.piece, base.laid.standing.celsius, base.laid.contents
     if piece is not None and not base.ready.fish.groups:
-        thin, thick = piece.thickness_mm * 0.8, piece.thickness_mm * 1.25
-        add("thickness", f"{thin:.0f} mm", f"{thick:.0f} mm", lambda: window_of(base, _varied(base, "thickness", thin)), lambda: window_of(base, _varied(base, "thickness", thick)))  # fmt: skip
-    colder, warmer = max(0.0, celsius - 4), celsius + 4
-    add("temperature", f"{colder:g} °C", f"{warmer:g} °C", lambda: window_of(base, with_method(base, place_temperature={"value": colder, "unit": "degC"})), lambda: window_of(base, with_method(base, place_temperature={"value": warmer, "unit": "degC"})))  # fmt: skip
+        thin, thick = piece.thickness_mm * THINNER, piece.thickness_mm / THINNER
+        yield _Trial(
+            what="thickness",
+            lower=f"{thin:.0f} mm",
+            upper=f"{thick:.0f} mm",
+            down=_varied(base, "thickness", thin),
+            up=_varied(base, "thickness", thick),
+        )
+    colder, warmer = max(0.0, celsius - parameter("trial_warmer")), celsius + parameter("trial_warmer")
+    yield _Trial(
+        what="temperature",
+        lower=f"{colder:g} °C",
+        upper=f"{warmer:g} °C",
+        down=with_method(base, place_temperature={"value": colder, "unit": "degC"}),
+        up=with_method(base, place_temperature={"value": warmer, "unit": "degC"}),
+    )
     for what, words, there in (
         ("sour", "acid", any(i.sour for i, _ in contents.parts())),
         ("salt", "plain salt", any(i.group == "salt" for i, _ in contents.parts())),
         ("all", "how much jar there is", True),
     ):
         if there:
-            add(words, "a quarter less", "a third more", lambda what=what: window_of(base, with_dose(base, 0.75, what)), lambda what=what: window_of(base, with_dose(base, 4 / 3, what)))  # type: ignore[misc]  # fmt: skip
+            less, more = with_dose(base, LESS, what), with_dose(base, 1 / LESS, what)
+            yield _Trial(what=words, lower="a quarter less", upper="a third more", down=less, up=more)
     own = base.ready.fish.species.fat_class if base.ready.fish.species else "lean"
     others = [one for one in FAT_CLASSES if one != own]
-    add("fat of the fish", others[0], others[-1], lambda: window_of(base, base.document, of_fat(base, others[0])), lambda: window_of(base, base.document, of_fat(base, others[-1])))  # fmt: skip
-    if contents.jar.kind == "dry_brine":
-        add("coverage of the salt", "light", "all over", lambda: window_of(base, with_method(base, coverage="light")), lambda: window_of(base, with_method(base, coverage="full")))  # fmt: skip
-    for what, lower, upper, down, up in trials:
-        found = [down(), up()]
+    yield _Trial(
+        what="fat of the fish",
+        lower=others[0],
+        upper=others[-1],
+        down=base.document,
+        up=base.document,
+        pantries=(of_fat(base, others[0]), of_fat(base, others[-1])),
+    )
+    if base.laid.kind.lies_dry and base.laid.kind.salts:
+        light, full = with_method(base, coverage="light"), with_method(base, coverage="full")
+        yield _Trial(what="coverage of the salt", lower="light", upper="all over", down=light, up=full)
+
+
+def _influences(base: Base) -> Iterator[Influence]:
+    """Each input moved a natural step down and up; how far the middle of the window goes."""
+    for trial in _trials(base):
+        found = [window_of(base, trial.down, trial.pantries[0]), window_of(base, trial.up, trial.pantries[1])]
         yield {
-            "what": what,
-            "lower": lower,
-            "upper": upper,
+            "what": trial.what,
+            "lower": trial.lower,
+            "upper": trial.upper,
             "best_from_min": [one["best_from_min"] if one else None for one in found],
             "latest_min": [one["latest_min"] if one else None for one in found],
             "moves_pct": _moved(base, found),
@@ -187,7 +251,7 @@ def _influences(base: Base) -> Iterator[Influence]:
 
 def _moved(base: Base, found: list[Window | None]) -> float:
     """The widest move of best from or latest between the trials, of the window as it is [%]."""
-    now = base.ready.windows[base.jar]
+    now = base.laid.window
     assert now is not None
     moved = 0.0
     for name in ("best_from_min", "latest_min"):
@@ -221,11 +285,15 @@ def _holds(window: Window | None, minutes: float) -> bool:
 
 
 def _as_it_is(base: Base, minutes: float) -> Fit:
-    window = base.ready.windows[base.jar]
+    window = base.laid.window
     assert window is not None
-    best = f"best from {in_words(window['best_from_min'])} to {in_words(window['best_to_min'])}"
     held = _holds(window, minutes)
-    text = f"{in_words(minutes)} lies within it: {best}." if held else f"{in_words(minutes)} is outside it: {best}."
+    text = sentence(
+        "fits/within" if held else "fits/outside",
+        minutes=minutes,
+        best_from=window["best_from_min"],
+        best_to=window["best_to_min"],
+    )
     contact = {"value": tidy(minutes), "unit": "min"}
     patch = put_below(base.document, ["jars", base.jar, "method", "contact_time"], contact) if held else None
     return {"what": "as it is", "fits": held, "text": text, "patch": patch}
@@ -234,7 +302,7 @@ def _as_it_is(base: Base, minutes: float) -> Fit:
 def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
     """The value nearest to the present one at which the best holds the time; None where there is nothing to vary."""
     label, unit, values = AXES[over]
-    contents, piece = base.ready.jars[base.jar], base.ready.fish.piece
+    contents, piece = base.laid.contents, base.ready.fish.piece
     if over == "thickness" and (piece is None or base.ready.fish.groups):
         return None
     needs = {
@@ -243,16 +311,30 @@ def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
     }
     if not needs.get(over, True):
         return None
-    now = {"thickness": piece.thickness_mm if piece else 0.0, "temperature": base.ready.standings[base.jar].celsius}.get(over, 1.0)  # fmt: skip
+    now = {"thickness": piece.thickness_mm if piece else 0.0, "temperature": base.laid.standing.celsius}.get(over, 1.0)
     fine = np.linspace(values[0], values[-1], 3 * len(values))
     # Another temperature counts only where it is cold: the counter is a cook's choice, never the tool's.
-    tried = [float(x) for x in sorted(fine, key=lambda x: abs(x - now)) if over != "temperature" or x <= 5.0]
+    tried = [
+        float(x)
+        for x in sorted(fine, key=lambda x: abs(x - now))
+        if over != "temperature" or x <= parameter("cold_holding")
+    ]
     for x in (tidy(value, 2) for value in tried):
         changed = _varied(base, over, x)
         if _holds(window_of(base, changed), minutes):
             amount = f"× {x:g}" if unit == "times" else f"{x:g} {unit.replace('degC', '°C')}"
-            return {"what": label, "fits": True, "text": f"{label}: {amount} holds {in_words(minutes)}.", "patch": _patch(base, over, x, changed)}  # fmt: skip
-    return {"what": label, "fits": False, "text": f"{label}: nothing in reach holds {in_words(minutes)}.", "patch": None}  # fmt: skip
+            return {
+                "what": label,
+                "fits": True,
+                "text": sentence("fits/holds", what=label, amount=amount, minutes=minutes),
+                "patch": _patch(base, over, x, changed),
+            }
+    return {
+        "what": label,
+        "fits": False,
+        "text": sentence("fits/nothing", what=label, minutes=minutes),
+        "patch": None,
+    }
 
 
 def _patch(base: Base, over: str, x: float, changed: Mapping[str, Any]) -> Patch:

@@ -1,4 +1,6 @@
-"""From what was written to numbers: quantities within their limits, units, kitchen measures. Imports documents and below."""
+"""From what was written to numbers: quantities within their limits, units, kitchen measures. Imports documents and
+below.
+"""
 
 from jarcore.reading.kitchen import kitchen_measure, spoons
 from jarcore.reading.quantities import Quantities

@@ -1,11 +1,14 @@
-"""Taking quantities out of a document: to g, ml, mm, min, degC, within limits, with a notice where one fails."""
+"""Taking quantities out of a document: to g, ml, mm, min, degC, within limits; what fails is found and said at its
+place.
+"""
 
 import re
 from dataclasses import dataclass, field
 from functools import cache, lru_cache
+from typing import Any
 
 from jarcore.data import rows
-from jarcore.documents import Notice, notice
+from jarcore.documents import Finding, Patch, found
 from jarcore.documents.formula import Length, Percent, Temperature, Time, Volume, Weight
 from jarcore.reading.units import celsius, factor
 
@@ -14,7 +17,7 @@ POSITION = re.compile(r"/\d+(?=/|$)")
 GROUP = re.compile(r"^/fish/groups/\d+/")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Limit:
     """What a value must lie between, its unit, and how to mend it."""
 
@@ -29,7 +32,9 @@ class Limit:
 def limits() -> dict[str, Limit]:
     """Limits by the pattern of their path ('*' stands for a position), or by dimension for amounts."""
     return {
-        row["path"]: Limit(row["name"], float(row["low"]), float(row["high"]), row["unit"], row["fix"])
+        row["path"]: Limit(
+            name=row["name"], low=float(row["low"]), high=float(row["high"]), unit=row["unit"], fix=row["fix"]
+        )
         for row in rows("limits")
     }
 
@@ -41,19 +46,27 @@ def _limit_at(path: str) -> Limit | None:
 
 @dataclass
 class Quantities:
-    """Reads quantities of one document; what fails is None and stands in `notices`."""
+    """Reads quantities of one document; what fails is None and stands in `found`.
+
+    It goes through the rooms that read (the fish, the lines, the places, the heat) and no further: what is reckoned
+    from what was read returns its own findings.
+    """
 
     measures: str = "us"
-    notices: list[Notice] = field(default_factory=list)
+    found: list[Finding] = field(default_factory=list)
 
-    def say(self, code: str, path: str, text: str) -> None:
-        """Note what could not be read or reckoned; the same thing is said once."""
-        entry = notice(code, path, text)
-        if entry not in self.notices:
-            self.notices.append(entry)
+    def say(self, key: str, path: str, /, patch: Patch | None = None, **values: Any) -> None:
+        """Note what could not be read; the same thing is said once."""
+        entry = found(key, path, patch, **values)
+        if entry not in self.found:
+            self.found.append(entry)
+
+    def told(self, path: str) -> bool:
+        """Whether something was found at a path or below it."""
+        return any(one.within(path) for one in self.found)
 
     def within(self, value: float, path: str, limit: Limit | None = None) -> float | None:
-        """VALUE when it lies within the limits for PATH, else None and a notice that names value, limits and fix."""
+        """VALUE when it lies within the limits for PATH, else None and a finding that names value, limits and fix."""
         limit = limit or _limit_at(path)
         if limit is None or limit.low <= value <= limit.high:
             return value
@@ -61,7 +74,12 @@ class Quantities:
         self.say(
             "out-of-range",
             path,
-            f"{limit.name} is {value:g}{unit}; it must lie between {limit.low:g} and {limit.high:g}{unit}. {limit.fix}",
+            what=limit.name,
+            value=value,
+            unit=unit,
+            low=limit.low,
+            high=limit.high,
+            fix=limit.fix,
         )
         return None
 
@@ -75,7 +93,7 @@ class Quantities:
         if part is None or part.value is None:
             return None
         if part.unit is None:
-            self.say("unstated", f"{path}/unit", "The unit is not stated. Choose one.")
+            self.say("unstated/unit", f"{path}/unit")
             return None
         return part.value, part.unit
 

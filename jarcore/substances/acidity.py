@@ -5,9 +5,9 @@ F(pH) = SID + h - Kw/h + beta (pH0 - pH) - sum c_i n_i(pH) = 0, with n_i the mea
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import cache, lru_cache
+from functools import cache
 
-from jarcore.data import Ingredient, parameter, rows
+from jarcore.data import Ingredient, kept, parameter, rows
 
 ACIDS = ("citric", "acetic", "lactic", "malic", "tartaric")
 WATER_ION_PRODUCT = 1e-14
@@ -86,12 +86,12 @@ class Solution:
         return total, tuple(part / total if total > 0 else 0.0 for part in parts)
 
 
-@lru_cache(maxsize=4096)
+@kept(maxsize=4096)
 def _titratable(jar: Solution) -> float:
     return max(0.0, jar.base_to(parameter("titration_end_ph")) * jar.litres * 1000)
 
 
-@lru_cache(maxsize=4096)
+@kept(maxsize=4096)
 def _solved(jar: Solution) -> float:
     """The root of the charge balance, kept: one jar is asked for its pH by several readings."""
     from scipy.optimize import brentq  # over a second to load: only when a jar is sour

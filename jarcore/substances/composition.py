@@ -21,7 +21,7 @@ DENSITY: dict[Component, float] = {
 ALCOHOL_DENSITY = DENSITY["alcohol"]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Composition:
     """Masses [g] of what a mixture holds, its bulk volume [ml] and its sodium other than salt [mg]."""
 
@@ -82,4 +82,17 @@ def mix(parts: Iterable[tuple[Ingredient, float]]) -> Composition:
             oil += ingredient.fat * share
             starch += ingredient.starch * share
             other += ingredient.rest * share
-    return Composition(mass, volume, water, salt, sugar, acid, oil, alcohol, starch, aromatics, other, sodium)
+    return Composition(
+        mass_g=mass,
+        volume_ml=volume,
+        water_g=water,
+        salt_g=salt,
+        sugar_g=sugar,
+        acid_g=acid,
+        oil_g=oil,
+        alcohol_g=alcohol,
+        starch_g=starch,
+        aromatics_g=aromatics,
+        other_g=other,
+        other_sodium_mg=sodium,
+    )

@@ -15,9 +15,18 @@ from jarcore import questions
 from jarcore.documents import Evaluation, Formula
 
 ANSWERS = (
-    Evaluation, questions.Profiles, questions.Comparison, questions.Phrase, questions.Rewriting, questions.Swap, questions.Question, questions.Explanation,
-    questions.Windows, questions.Curve, questions.Fit,
-)  # fmt: skip
+    Evaluation,
+    questions.Profiles,
+    questions.Comparison,
+    questions.Phrase,
+    questions.Rewriting,
+    questions.Swap,
+    questions.Question,
+    questions.Explanation,
+    questions.Windows,
+    questions.Curve,
+    questions.Fit,
+)
 PATCH = {"type": "array", "items": {"type": "object", "additionalProperties": True}}
 REF = "#/components/schemas/{model}"
 

@@ -85,7 +85,9 @@ class DraftSaved(Schema):
 
 
 class VersionIn(Schema):
-    """The revision to keep, and why; for one that is not ready who keeps it all the same, for a refused one that they know."""
+    """The revision to keep, and why; for one that is not ready who keeps it all the same, for a refused one that they
+    know.
+    """
 
     revision: int
     note: str = Field("", max_length=services.LONGEST_NOTE)

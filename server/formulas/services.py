@@ -5,7 +5,7 @@ from typing import Any
 
 from django.db import transaction
 
-from jarcore.data import FAULT, codes
+from jarcore.data import FAULT
 from jarcore.documents import Evaluation, formula_object, merge, parse
 from jarcore.formula import evaluate
 from server.accounts.models import Kitchen, User
@@ -21,9 +21,9 @@ MOST_TAGS = 50
 
 def _keepable(raw: bytes, prefix: str = "") -> Any:
     """The value of a JSON text: what was typed, but nothing that no database can hold."""
-    value, notices = parse(raw)
-    if notices:
-        errors = [{"path": entry["path"].removeprefix(prefix), "text": entry["text"]} for entry in notices]
+    value, findings = parse(raw)
+    if findings:
+        errors = [{"path": one.path.removeprefix(prefix), "text": one.text} for one in findings]
         raise Problem(422, "Cannot be kept", "Some of it no file or database can keep; see the places.", errors=errors)
     return value
 
@@ -186,7 +186,9 @@ def _initials(keeping: Keeping) -> str:
 
 
 def _kept_knowingly(answer: Evaluation, keeping: Keeping) -> None:
-    """A formula that is not ready is kept only by somebody who says so; one that is refused only as not to be cooked."""
+    """A formula that is not ready is kept only by somebody who says so; one that is refused only as not to be
+    cooked.
+    """
     if answer["standing"] == Standing.READY.value:
         return
     errors = []
@@ -210,4 +212,4 @@ def _kept_knowingly(answer: Evaluation, keeping: Keeping) -> None:
 
 def _not_valid(answer: Evaluation) -> list[dict[str, str]]:
     """What a draft may hold and a version may not."""
-    return [{"path": n["path"], "text": n["text"]} for n in answer["notices"] if codes()[n["code"]].grade == FAULT]
+    return [{"path": n["path"], "text": n["text"]} for n in answer["notices"] if n["grade"] == FAULT]

@@ -5,8 +5,9 @@ from typing import Any
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from jarcore.data import default_pantry, rows, shelf
+from jarcore.data import default_pantry, rendered, rows, shelf
 from jarcore.documents import parse
+from jarcore.jars import Traits, all_traits
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body
@@ -64,6 +65,7 @@ class PantryOut(Schema):
     ingredients: list[IngredientOut]
     species: list[SpeciesOut]
     cuts: list[CutOut]
+    kinds: list[Traits]
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
 
@@ -99,8 +101,9 @@ def read_pantry(request: HttpRequest) -> dict[str, Any]:
         "ingredients": sorted(ingredients, key=lambda one: str(one["name"])),
         "species": sorted(pantry.species.values(), key=lambda one: one.name),
         "cuts": list(pantry.cuts.values()),
+        "kinds": all_traits(),
         "shelf": shelf(),
-        "receiving": rows("receiving"),
+        "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }
 
 
@@ -115,17 +118,21 @@ def read_shelf(request: AuthedRequest, kitchen: str) -> list[ShelfJar]:
     response={201: OwnJarOut},
     operation_id="shelve",
     openapi_extra=body(
-        {"type": "object", "required": ["jar"], "properties": {"jar": {"type": "object", "additionalProperties": True}, "reason": {"type": "string"}}}
+        {
+            "type": "object",
+            "required": ["jar"],
+            "properties": {"jar": {"type": "object", "additionalProperties": True}, "reason": {"type": "string"}},
+        }
     ),
-)  # fmt: skip
+)
 def shelve(request: AuthedRequest, kitchen: str) -> tuple[int, ShelfJar]:
     """Keep a jar on the kitchen's Shelf."""
     mine = kitchen_to_write(request.user, kitchen)
-    value, notices = parse(request.body)
+    value, findings = parse(request.body)
     jar = value.get("jar") if isinstance(value, dict) else None
     reason = value.get("reason") if isinstance(value, dict) else None
-    if notices or not isinstance(jar, dict):
-        errors = [{"path": one["path"], "text": one["text"]} for one in notices]
+    if findings or not isinstance(jar, dict):
+        errors = [{"path": one.path, "text": one.text} for one in findings]
         raise Problem(422, "Cannot be kept", "This is no jar that can be kept.", errors=errors)
     return 201, services.shelve(mine, request.user, jar, reason if isinstance(reason, str) else "")
 

@@ -62,15 +62,15 @@ class Asked:
 @router.post("/evaluate", operation_id="evaluate", openapi_extra={**body(named("Formula")), **answered("Evaluation")})
 def evaluate(request: AuthedRequest) -> HttpResponse:
     """The evaluation of a document that need not be saved."""
-    value, notices = parse(request.body)
-    return core_json(formula.evaluate(formula_object(value), found=notices))
+    value, findings = parse(request.body)
+    return core_json(formula.evaluate(formula_object(value), told=findings))
 
 
 @router.post("/profiles", operation_id="profiles", openapi_extra={**body(named("Formula")), **answered("Profiles")})
 def read_profiles(request: AuthedRequest) -> HttpResponse:
     """Salt and acid over depth and time for each jar, and the core over time."""
-    value, notices = parse(request.body)
-    return core_json(questions.profiles(formula_object(value), found=notices))
+    value, findings = parse(request.body)
+    return core_json(questions.profiles(formula_object(value), told=findings))
 
 
 @router.post(
@@ -171,5 +171,10 @@ def read_fits(request: AuthedRequest) -> HttpResponse:
     asked = Asked(request)
     minutes = asked.number("minutes")
     if minutes is None:
-        raise Problem(422, "Not valid", "Say how many minutes there are.", errors=[{"path": "/minutes", "text": "Say how many minutes there are."}])  # fmt: skip
+        raise Problem(
+            422,
+            "Not valid",
+            "Say how many minutes there are.",
+            errors=[{"path": "/minutes", "text": "Say how many minutes there are."}],
+        )
     return core_json(questions.fits(asked.document, asked.place("jar"), minutes))

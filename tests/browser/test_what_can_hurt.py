@@ -1,4 +1,6 @@
-"""What can hurt someone, seen on the screen: allergens without an amount, unlike pieces, whole fish, stops beside windows."""
+"""What can hurt someone, seen on the screen: allergens without an amount, unlike pieces, whole fish, stops beside
+windows.
+"""
 
 from selenium.webdriver.common.by import By
 

@@ -96,6 +96,12 @@ def slashed_trout() -> dict[str, Any]:
         place="counter",
         place_temperature={"value": 20, "unit": "degC"},
     )
-    fish = {"species": "rainbow-trout", "cut": "whole", "pieces": 1, "weight": {"value": 300, "unit": "g", "basis": "gutted"},
-            "skin": "all_round", "slashes": {"per_side": 3, "depth": "bone"}}  # fmt: skip
+    fish = {
+        "species": "rainbow-trout",
+        "cut": "whole",
+        "pieces": 1,
+        "weight": {"value": 300, "unit": "g", "basis": "gutted"},
+        "skin": "all_round",
+        "slashes": {"per_side": 3, "depth": "bone"},
+    }
     return changed(document, fish=fish)

@@ -63,13 +63,38 @@ class CautionsTest(TestCase):
         lines = [
             {"id": str(place), "ingredient": name, "amount": {"value": 5, "unit": "g"}, "basis": "fixed"}
             for place, name in enumerate(
-                ["white-wine", "wheat-flour", "egg", "peanut-oil", "miso-red", "milk", "sesame-oil", "mustard-smooth", "celery",
-                 "shrimp-paste", "oyster-sauce", "almond-ground"]
+                [
+                    "white-wine",
+                    "wheat-flour",
+                    "egg",
+                    "peanut-oil",
+                    "miso-red",
+                    "milk",
+                    "sesame-oil",
+                    "mustard-smooth",
+                    "celery",
+                    "shrimp-paste",
+                    "oyster-sauce",
+                    "almond-ground",
+                ]
             )
-        ]  # fmt: skip
+        ]
         answer = evaluate(changed(zander(), jars__0__lines=lines))
         self.assertEqual(
             set(answer["allergens"]),
-            {"fish", "sulphites", "gluten", "egg", "peanut", "soy", "milk", "sesame", "mustard", "celery", "crustaceans", "molluscs",
-             "tree-nuts"},
-        )  # fmt: skip
+            {
+                "fish",
+                "sulphites",
+                "gluten",
+                "egg",
+                "peanut",
+                "soy",
+                "milk",
+                "sesame",
+                "mustard",
+                "celery",
+                "crustaceans",
+                "molluscs",
+                "tree-nuts",
+            },
+        )

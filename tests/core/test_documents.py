@@ -25,9 +25,9 @@ class BadInputTest(TestCase):
             with self.subTest(row["what"]):
                 new = row["replace"].replace("DIGITS", "9" * 5000).replace("DEEP", deep)
                 text = json.dumps(cases.zander()).replace(row["find"], new)
-                value, notices = parse(text)
-                self.assertIn((row["code"], row["path"]), [(n["code"], n["path"]) for n in notices])
-                answer = evaluate(formula_object(value), found=notices)
+                value, findings = parse(text)
+                self.assertIn((row["code"], row["path"]), [(n.code, n.path) for n in findings])
+                answer = evaluate(formula_object(value), told=findings)
                 self.assertEqual(answer["fish"]["name"], "Zander")
 
     def test_what_is_no_formula_is_refused_whole(self) -> None:

@@ -83,12 +83,25 @@ class WorkedExampleTest(TestCase):
             {"id": "f", "ingredient": "butter", "amount": {"value": 20, "unit": "g"}, "basis": "fixed"},
             {"id": "p", "ingredient": "olive-oil", "amount": {"value": 5, "unit": "ml"}, "basis": "piece"},
             {"id": "s", "ingredient": "dill", "amount": {"value": 2, "unit": "g"}, "basis": "serving"},
-            {"id": "g", "ingredient": "garlic", "amount": {"value": 2, "unit": "clove"}, "basis": "fish", "per": {"value": 680, "unit": "g"}},
-            {"id": "r", "ingredient": "olive-oil", "amount": {"value": 3, "unit": "part"}, "basis": "line", "of": "l", "by": "volume"},
+            {
+                "id": "g",
+                "ingredient": "garlic",
+                "amount": {"value": 2, "unit": "clove"},
+                "basis": "fish",
+                "per": {"value": 680, "unit": "g"},
+            },
+            {
+                "id": "r",
+                "ingredient": "olive-oil",
+                "amount": {"value": 3, "unit": "part"},
+                "basis": "line",
+                "of": "l",
+                "by": "volume",
+            },
             {"id": "l", "ingredient": "lemon-juice", "amount": {"value": 10, "unit": "ml"}, "basis": "fixed"},
             {"id": "j", "ingredient": "honey", "amount": {"value": 10, "unit": "%"}, "basis": "jar"},
             {"id": "u", "ingredient": "rice-flour", "amount": {"value": 1, "unit": "g"}, "basis": "surface"},
-        ]  # fmt: skip
+        ]
         one = changed(zander(), jars__0__lines=lines, jars__0__kind="rub")
         two = changed(one, fish__weight__value=1360, fish__pieces=8)
         before, after = evaluate(one)["jars"][0], evaluate(two)["jars"][0]
@@ -143,12 +156,19 @@ class InvariantTest(TestCase):
 
     @quick
     @given(
-        grams=st.floats(20, 9000), mm=st.floats(2, 90), celsius=st.floats(0, 30), juice=st.floats(0.1, 900),
+        grams=st.floats(20, 9000),
+        mm=st.floats(2, 90),
+        celsius=st.floats(0, 30),
+        juice=st.floats(0.1, 900),
         cut=st.sampled_from(["fillet", "chunk", "whole", "steak", "ribbon", "loin"]),
-        skin=st.sampled_from(["none", "one_side", "all_round"]), slashes=st.integers(0, 5),
-        sour=st.sampled_from(["lemon-juice", "orange-juice", "rice-vinegar", "yogurt-plain", "soy-sauce-light", "water"]),
-        vessel=st.sampled_from(["bag", "dish", "bath", "coat"]), kind=st.sampled_from(get_args(Kind)),
-    )  # fmt: skip
+        skin=st.sampled_from(["none", "one_side", "all_round"]),
+        slashes=st.integers(0, 5),
+        sour=st.sampled_from(
+            ["lemon-juice", "orange-juice", "rice-vinegar", "yogurt-plain", "soy-sauce-light", "water"]
+        ),
+        vessel=st.sampled_from(["bag", "dish", "bath", "coat"]),
+        kind=st.sampled_from(get_args(Kind)),
+    )
     def test_every_result_is_finite_and_every_window_ordered(self, **case: Any) -> None:
         answer = evaluate(self.formula(**case))
         json.dumps(answer, allow_nan=False)
@@ -163,13 +183,26 @@ class InvariantTest(TestCase):
 
     @staticmethod
     def formula(
-        grams: float = 680, mm: float = 20, celsius: float = 4, juice: float = 200, cut: str = "fillet",
-        skin: str = "none", slashes: int = 0, sour: str = "lemon-juice", vessel: str = "bath", kind: str = "marinade",
-    ) -> dict[str, Any]:  # fmt: skip
+        grams: float = 680,
+        mm: float = 20,
+        celsius: float = 4,
+        juice: float = 200,
+        cut: str = "fillet",
+        skin: str = "none",
+        slashes: int = 0,
+        sour: str = "lemon-juice",
+        vessel: str = "bath",
+        kind: str = "marinade",
+    ) -> dict[str, Any]:
         fish = {
-            "species": "zander", "cut": cut, "pieces": 4, "weight": {"value": grams, "unit": "g", "basis": "edible"},
-            "thickness": {"value": mm, "unit": "mm"}, "skin": skin, "slashes": {"per_side": slashes},
-        }  # fmt: skip
+            "species": "zander",
+            "cut": cut,
+            "pieces": 4,
+            "weight": {"value": grams, "unit": "g", "basis": "edible"},
+            "thickness": {"value": mm, "unit": "mm"},
+            "skin": skin,
+            "slashes": {"per_side": slashes},
+        }
         place = "chiller" if celsius <= 5 else "counter"
         method = {"vessel": vessel, "place": place, "place_temperature": {"value": celsius, "unit": "degC"}}
         lines = [
@@ -177,9 +210,12 @@ class InvariantTest(TestCase):
             {"id": "b", "ingredient": "sea-salt-fine", "amount": {"value": 1, "unit": "%"}, "basis": "fish"},
         ]
         return {
-            "format": "jar-table/formula", "format_version": 1, "servings": 4, "fish": fish,
+            "format": "jar-table/formula",
+            "format_version": 1,
+            "servings": 4,
+            "fish": fish,
             "jars": [{"id": "j", "kind": kind, "method": method, "lines": lines}],
-        }  # fmt: skip
+        }
 
     @quick
     @given(mm=st.floats(6, 60), celsius=st.floats(5.5, 28), juice=st.floats(2, 600), more=st.floats(0.5, 10))

@@ -1,5 +1,8 @@
-"""What holds for the flesh whatever the figures: geometry, conservation, monotony, agreement of the several ways to one number."""
+"""What holds for the flesh whatever the figures: geometry, conservation, monotony, agreement of the several ways to one
+number.
+"""
 
+from dataclasses import replace
 from itertools import pairwise
 from unittest import TestCase
 
@@ -9,7 +12,7 @@ from hypothesis import strategies as st
 
 from jarcore.data import default_pantry
 from jarcore.fish import measure_piece, outline, round_fish_thickness_mm, section, turned_share
-from jarcore.flesh import acid_front, bath_salt_g, rinse_factor
+from jarcore.flesh import acid_front, bath_uptake_g, rinse_factor
 from jarcore.flesh.diffusion import bath_uptake, centre_of_dose, uptake, uptakes
 from jarcore.flesh.engine import chain, face_link, graded_widths, salt_profile, slab_links
 from jarcore.heat.core import Heat, Slab, batch_kg, oil_drop_c, rod_seconds
@@ -17,8 +20,9 @@ from jarcore.substances import Solution
 
 QUICK = settings(max_examples=60, deadline=None, derandomize=True)
 CUTS = default_pantry().cuts
-PAN = Heat(150, 150, 15, 25, True, 12, 25, 60)
-OVEN = Heat(20, 180, 20, 180, False, 12, 25, 180)
+REST = {"rest_h": 12, "rest_c": 25}
+PAN = Heat(h=150, medium_c=150, other_h=15, other_c=25, turns=True, rest_s=60, **REST)
+OVEN = Heat(h=20, medium_c=180, other_h=20, other_c=180, turns=False, rest_s=180, **REST)
 
 
 class GeometryTest(TestCase):
@@ -91,11 +95,11 @@ class DiffusionTest(TestCase):
         _, profile = salt_profile(way, 5.43e-10, salt, water, flesh_water, seconds)
         for time, row in zip(seconds, profile, strict=True):
             inside = float((row * widths).sum() / way * flesh_water)
-            series = bath_salt_g(time, salt, water, flesh, "lean", 4.0, way)
+            series = bath_uptake_g(salt, water, flesh, "lean", 4.0, way)(time)
             self.assertLessEqual(inside, salt)
             self.assertAlmostEqual(inside / salt, series / salt, delta=0.004)
         final = salt * flesh_water / (water + flesh_water)
-        self.assertAlmostEqual(bath_salt_g(1e12, salt, water, flesh, "lean", 4.0, way) / final, 1, places=6)
+        self.assertAlmostEqual(bath_uptake_g(salt, water, flesh, "lean", 4.0, way)(1e12) / final, 1, places=6)
 
     def test_a_closed_chain_keeps_what_it_holds_and_evens_it_out(self) -> None:
         widths = graded_widths(0.02, 30)
@@ -173,7 +177,7 @@ class HeatTest(TestCase):
             self.assertLessEqual(first.pull_c, first.peak_c + 1e-9)
 
     def test_what_cannot_be_reached_is_none(self) -> None:
-        self.assertIsNone(Slab(0.02, Heat(20, 60, 20, 60, False, 12, 25, 60)).time_to(4, 63))
+        self.assertIsNone(Slab(0.02, replace(OVEN, medium_c=60, other_c=60)).time_to(4, 63))
         self.assertIsNone(rod_seconds(0.03, OVEN, 4, 190))
 
     def test_a_rod_is_done_before_a_slab_of_its_thickness(self) -> None:

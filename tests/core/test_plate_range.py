@@ -61,8 +61,18 @@ class PlateRangeTest(TestCase):
                 self.assertAlmostEqual(high / float(row["high"]), 1, delta=0.03)
 
     def test_a_coating_on_unlike_pieces_is_counted_once(self) -> None:
-        flour = {"id": "c", "kind": "dredge", "lines": [
-            {"id": "f", "ingredient": "frying-mix-seasoned", "amount": {"value": 200, "unit": "g"}, "basis": "fixed"}]}  # fmt: skip
+        flour = {
+            "id": "c",
+            "kind": "dredge",
+            "lines": [
+                {
+                    "id": "f",
+                    "ingredient": "frying-mix-seasoned",
+                    "amount": {"value": 200, "unit": "g"},
+                    "basis": "fixed",
+                }
+            ],
+        }
         half = {
             "pieces": 2,
             "weight": {"value": 340, "unit": "g", "basis": "fillet"},

@@ -10,17 +10,23 @@ from scipy.integrate import solve_ivp
 from jarcore.data import default_pantry, parameter
 from jarcore.documents.formula import Cook
 from jarcore.fish import measure_piece, turned_share
-from jarcore.flesh import acid_front, bath_salt_g, diffusion, dry_salt_uptake_pct, rinse_factor, salt_diffusivity
+from jarcore.flesh import acid_front, bath_uptake_g, diffusion, dry_uptake, rinse_factor, salt_diffusivity
 from jarcore.flesh.acid_front import speed_number
 from jarcore.flesh.engine import salt_profile
 from jarcore.flesh.temperature import slowing
 from jarcore.formula import evaluate
-from jarcore.heat import heat_for
+from jarcore.heat import Stated, read_heat
+from jarcore.heat.cooking import heat_for
 from jarcore.heat.core import Slab, time_to_core
 from jarcore.reading import Quantities, celsius, factor
 from jarcore.substances import Solution, solution
 from jarcore.substances.acidity import ACIDS, pkas
 from tests.core import cases
+
+
+def stated(cook: Cook) -> Stated:
+    """What a cook states, as the heat reads it."""
+    return read_heat(cook, False, Quantities())
 
 
 class PublishedTest(TestCase):
@@ -67,7 +73,7 @@ class PublishedTest(TestCase):
         start = np.append(np.zeros(cells), 20.0 / bath_water)
         solved = solve_ivp(slope, (0, 7200), start, method="LSODA", rtol=1e-8, atol=1e-12, t_eval=[900, 3600, 7200])
         for seconds, u in zip(solved.t, solved.y[:-1].T, strict=True):
-            ours = bath_salt_g(seconds, 20.0, bath_water, flesh, "lean", 4.0, way)
+            ours = bath_uptake_g(20.0, bath_water, flesh, "lean", 4.0, way)(seconds)
             self.assertAlmostEqual(ours / (u.mean() * flesh_water), 1.0, delta=0.01)
 
     def test_published_spoon_weights(self) -> None:
@@ -117,14 +123,16 @@ class PublishedTest(TestCase):
             self.assertEqual(jar.mobile(4.7)[0], 0)
 
     def test_published_evenness_of_a_dry_brine(self) -> None:
-        """Lean fish of 25 mm, two open faces, 4 °C: the middle holds half the mean at 11.1 h and 0.9 of it at 24.3 h."""
+        """Lean fish of 25 mm, two open faces, 4 °C: the middle holds half the mean at 11.1 h and 0.9 of it at
+        24.3 h.
+        """
         rate = salt_diffusivity("lean", 4)
         for hours, evenness in ((11.1, 0.5), (24.3, 0.9)):
             self.assertAlmostEqual(diffusion.centre_of_dose(rate * hours * 3600 / 0.0125**2), evenness, delta=0.01)
 
     def test_published_salting_and_temperature(self) -> None:
         for minutes, brought in ((15, 0.769), (30, 1.183), (60, 1.736), (120, 2.499)):
-            ours = dry_salt_uptake_pct(minutes * 60, "fatty", 4, 134.27, 185, 240, 1.0)
+            ours = dry_uptake("fatty", 4, 134.27, 185, 240, 1.0)(minutes * 60)
             self.assertAlmostEqual(ours / brought, 1, delta=0.005)
         self.assertAlmostEqual(rinse_factor(15, 660), 0.8605, delta=0.0001)
         for degrees, factor_of in ((5, 0.5598), (20, 0.8714), (4, 0.5426)):
@@ -175,7 +183,7 @@ class PublishedTest(TestCase):
                 cook = Cook.model_validate(
                     {"method": row["method"], "preset": row["preset"] or None, "medium_temperature": medium}
                 )
-                heat = heat_for(cook, float(row["thickness_mm"]), Quantities())
+                heat = heat_for(stated(cook), float(row["thickness_mm"]))
                 assert heat is not None
                 found = time_to_core(
                     float(row["thickness_mm"]) / 1000, heat.heat, float(row["start_c"]), float(row["peak_c"])
@@ -188,7 +196,7 @@ class PublishedTest(TestCase):
             (12.7, "medium", 150, 55.0, 58.8, 68.4),
             (25, "hot", 300, 57.1, 60.1, 74.1),
         ):
-            heat = heat_for(Cook(method="pan", preset=preset), mm, Quantities())
+            heat = heat_for(stated(Cook(method="pan", preset=preset)), mm)
             assert heat is not None
             cooked = Slab(mm / 1000, heat.heat).cooked(10, side)
             for ours, worked in ((cooked.pull_c, pull), (cooked.peak_c, peak), (cooked.mean_c, mean)):
@@ -207,7 +215,7 @@ class PublishedTest(TestCase):
             return (flux[:-1] - flux[1:]) / (heat * width)
 
         solved = solve_ivp(slope, (0, 240), np.full(cells, 4.0), method="LSODA", rtol=1e-8)
-        row = heat_for(Cook(method="pan", preset="hot"), 20, Quantities())
+        row = heat_for(stated(Cook(method="pan", preset="hot")), 20)
         assert row is not None
         ours = Slab(thick, row.heat).first.at(np.full(40, 4.0), 240.0)
         self.assertLess(float(np.abs(ours - solved.y[:, -1].reshape(40, 5).mean(axis=1)).max()), 0.3)

@@ -64,10 +64,20 @@ class RewriteTest(TestCase):
     def test_another_unit_or_basis_keeps_the_mass(self) -> None:
         before = evaluate(GURNARD)
         for jar, line, unit, basis in (
-            (0, 0, "g", None), (0, 0, "tsp", None), (1, 0, "cup", None), (1, 0, None, "piece"), (1, 1, None, "serving"),
-            (1, 1, None, "line"), (1, 2, "g", None), (2, 0, None, "jar"), (2, 0, None, "fixed"), (1, 0, None, "cover"),
-            (2, 3, "g", None), (1, 0, "part", None), (3, 0, None, "surface"),
-        ):  # fmt: skip
+            (0, 0, "g", None),
+            (0, 0, "tsp", None),
+            (1, 0, "cup", None),
+            (1, 0, None, "piece"),
+            (1, 1, None, "serving"),
+            (1, 1, None, "line"),
+            (1, 2, "g", None),
+            (2, 0, None, "jar"),
+            (2, 0, None, "fixed"),
+            (1, 0, None, "cover"),
+            (2, 3, "g", None),
+            (1, 0, "part", None),
+            (3, 0, None, "surface"),
+        ):
             with self.subTest(jar=jar, line=line, unit=unit, basis=basis):
                 written = rewrite(GURNARD, jar, line, unit, basis)
                 self.assertTrue(written["kept"], written["text"])
@@ -187,8 +197,16 @@ class ExplainTest(TestCase):
         answer = evaluate(GURNARD)
         for jar in range(4):
             reading = answer["jars"][jar]["reading"]
-            for name in ("salt_pct_of_fish", "salt_pct", "sugar_pct", "water_pct", "oil_pct", "acid_pct_citric", "ph",
-                         "oil_to_acid_volume"):  # fmt: skip
+            for name in (
+                "salt_pct_of_fish",
+                "salt_pct",
+                "sugar_pct",
+                "water_pct",
+                "oil_pct",
+                "acid_pct_citric",
+                "ph",
+                "oil_to_acid_volume",
+            ):
                 found = explain(GURNARD, name, jar)
                 assert found is not None
                 if reading[name] is not None and found["steps"]:
@@ -248,8 +266,14 @@ class SuggestTest(TestCase):
         kinds = {starter["jar"]["kind"] for starter in shelf()}
         self.assertEqual(len(kinds), 12)
         self.assertGreaterEqual(len(shelf()), 24)
-        fish = {"cut": "whole", "pieces": 2, "slashes": {"per_side": 3, "depth": "half"}, "skin": "all_round",
-                "weight": {"value": 1500, "unit": "g", "basis": "gutted"}, "species": "zander"}  # fmt: skip
+        fish = {
+            "cut": "whole",
+            "pieces": 2,
+            "slashes": {"per_side": 3, "depth": "half"},
+            "skin": "all_round",
+            "weight": {"value": 1500, "unit": "g", "basis": "gutted"},
+            "species": "zander",
+        }
         for starter in shelf():
             answer = evaluate(changed(zander(), fish=fish, jars=[{"id": "x", **starter["jar"]}]))
             self.assertTrue(answer["jars"][0]["reading"]["complete"], starter["id"])

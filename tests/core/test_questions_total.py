@@ -1,4 +1,6 @@
-"""No question raises: every demo formula with any part replaced by anything is asked everything, and each answer fits its schema."""
+"""No question raises: every demo formula with any part replaced by anything is asked everything, and each answer fits
+its schema.
+"""
 
 import copy
 import json

@@ -23,8 +23,16 @@ RANDOM = settings(max_examples=80, deadline=None, derandomize=True, suppress_hea
 SPECIES = sorted(one.id for one in PANTRY.species.values() if not one.candidates)
 INGREDIENTS = sorted(one.id for one in PANTRY.ingredients.values() if one.id != "nitrite-curing-salt")
 KINDS = get_args(Kind)
-BASES = {"fish": ["%", "g", "ml"], "surface": ["g", "ml"], "piece": ["g", "ml"], "serving": ["g", "ml"], "cover": ["%"],
-         "flour": ["%"], "jar": ["%"], "fixed": ["g", "ml"]}  # fmt: skip
+BASES = {
+    "fish": ["%", "g", "ml"],
+    "surface": ["g", "ml"],
+    "piece": ["g", "ml"],
+    "serving": ["g", "ml"],
+    "cover": ["%"],
+    "flour": ["%"],
+    "jar": ["%"],
+    "fixed": ["g", "ml"],
+}
 # One unit for another, by how many of the new one the old is.
 OTHER_UNITS = {"g": ("oz", 1 / 28.349523125), "ml": ("l", 1 / 1000), "mm": ("in", 1 / 25.4), "min": ("h", 1 / 60)}
 
@@ -48,8 +56,12 @@ def lines(draw: st.DrawFn, number: int) -> dict[str, Any]:
 @st.composite
 def jars(draw: st.DrawFn, number: int) -> dict[str, Any]:
     place, celsius = draw(st.sampled_from([("chiller", 4), ("ice", 1), ("counter", 20)]))
-    method = {"vessel": draw(st.sampled_from(["bag", "dish", "bath", "coat"])), "place": place,
-              "place_temperature": {"value": celsius, "unit": "degC"}, "after": draw(st.sampled_from(["leave", "rinse", "wipe", "drain"]))}  # fmt: skip
+    method = {
+        "vessel": draw(st.sampled_from(["bag", "dish", "bath", "coat"])),
+        "place": place,
+        "place_temperature": {"value": celsius, "unit": "degC"},
+        "after": draw(st.sampled_from(["leave", "rinse", "wipe", "drain"])),
+    }
     if draw(st.booleans()):
         method["contact_time"] = draw(quantity(1, 600, "min"))
     kind = draw(st.sampled_from(KINDS))
@@ -63,16 +75,27 @@ def jars(draw: st.DrawFn, number: int) -> dict[str, Any]:
 def formulas(draw: st.DrawFn) -> dict[str, Any]:
     pieces = draw(st.integers(1, 40))
     fish = {
-        "species": draw(st.sampled_from(SPECIES)), "cut": draw(st.sampled_from(sorted(PANTRY.cuts))), "pieces": pieces,
+        "species": draw(st.sampled_from(SPECIES)),
+        "cut": draw(st.sampled_from(sorted(PANTRY.cuts))),
+        "pieces": pieces,
         "weight": {"value": round(pieces * draw(st.floats(20, 500)), 1), "unit": "g", "basis": "edible"},
-        "thickness": draw(quantity(5, 45, "mm")), "skin": draw(st.sampled_from(["none", "one_side", "all_round"])),
-        "bone": "out", "state": "fresh", "temperature": {"value": 4, "unit": "degC"},
+        "thickness": draw(quantity(5, 45, "mm")),
+        "skin": draw(st.sampled_from(["none", "one_side", "all_round"])),
+        "bone": "out",
+        "state": "fresh",
+        "temperature": {"value": 4, "unit": "degC"},
         "slashes": {"per_side": draw(st.integers(0, 3)), "depth": "half"},
-    }  # fmt: skip
+    }
     made = [draw(jars(n)) for n in range(draw(st.integers(1, 3)))]
     cook = {"method": draw(st.sampled_from(["none", "pan", "oven", "deep_fry", "grill", "steam", "braise"]))}
-    return {"format": "jar-table/formula", "format_version": 1, "servings": draw(st.integers(1, 60)), "fish": fish, "jars": made,
-            "cook": cook}  # fmt: skip
+    return {
+        "format": "jar-table/formula",
+        "format_version": 1,
+        "servings": draw(st.integers(1, 60)),
+        "fish": fish,
+        "jars": made,
+        "cook": cook,
+    }
 
 
 AVOIDED = [
@@ -336,10 +359,14 @@ class NeverMilderTest(TestCase):
     ) -> None:
         def minutes(some: list[tuple[int, float]]) -> float | None:
             groups = [
-                {"id": str(place), "pieces": n, "weight": {"value": n * 120, "unit": "g", "basis": "edible"},
-                 "thickness": {"value": mm, "unit": "mm"}}
+                {
+                    "id": str(place),
+                    "pieces": n,
+                    "weight": {"value": n * 120, "unit": "g", "basis": "edible"},
+                    "thickness": {"value": mm, "unit": "mm"},
+                }
                 for place, (n, mm) in enumerate(some)
-            ]  # fmt: skip
+            ]
             answer = evaluate({**document, "fish": {**document["fish"], "groups": groups}})
             told = {one["id"]: one["minutes"] for one in answer["cook"]["groups"]}
             if answer["cook"]["minutes"] is not None:

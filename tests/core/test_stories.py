@@ -1,4 +1,6 @@
-"""What multiplying a recipe gets wrong, one check each: the marked stories under fish, composing, salt, time, coating, cooking."""
+"""What multiplying a recipe gets wrong, one check each: the marked stories under fish, composing, salt, time, coating,
+cooking.
+"""
 
 import json
 from typing import Any

@@ -1,4 +1,6 @@
-"""Nothing raises: every formula of the demo with any part replaced by anything evaluates, is finite, and names the place."""
+"""Nothing raises: every formula of the demo with any part replaced by anything evaluates, is finite, and names the
+place.
+"""
 
 import copy
 import json
@@ -108,8 +110,8 @@ class TotalTest(TestCase):
         whole = json.dumps(DOCUMENTS[0])
         for raw in (text, whole[:cut], whole[:cut] + text + whole[cut:]):
             try:
-                value, notices = parse(raw)
-                answer = evaluate(formula_object(value), found=notices)
+                value, findings = parse(raw)
+                answer = evaluate(formula_object(value), told=findings)
             except ValueError:
                 continue
             json.dumps(answer, allow_nan=False)

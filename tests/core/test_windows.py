@@ -1,4 +1,6 @@
-"""The Window: profiles add up to the ledger, rest after the jar, the same jar on other cuts, what moves it, what fits."""
+"""The Window: profiles add up to the ledger, rest after the jar, the same jar on other cuts, what moves it,
+what fits.
+"""
 
 import math
 from itertools import pairwise

@@ -1,4 +1,6 @@
-"""Serving: every formula of the demo evaluates, profiles answer, settings are safe, two saves at once do not lose one."""
+"""Serving: every formula of the demo evaluates, profiles answer, settings are safe, two saves at once do not
+lose one.
+"""
 
 import json
 import os
@@ -53,6 +55,14 @@ class DemoTest(DoorTest):
             self.assertTrue({line["ingredient"] for line in starter["jar"]["lines"]} <= ids)
         garlic = next(one for one in pantry["ingredients"] if one["id"] == "garlic")
         self.assertIn("clove", garlic["units"])
+        # What a kind is comes from the core: the page keeps no list of kinds.
+        kinds = {one["id"]: one for one in pantry["kinds"]}
+        self.assertTrue(kinds["filling"]["touches_raw"] and kinds["filling"]["timed"])
+        self.assertEqual(kinds["dry_brine"]["schools"], ["measured", "timed_rinse"])
+        self.assertTrue(kinds["finish"]["finishes"] and not kinds["finish"]["timed"])
+        self.assertIn(
+            "5 °C or below", next(one for one in pantry["receiving"] if one["check"] == "Temperature")["sound"]
+        )
 
 
 class TableTest(DoorTest):

@@ -37,7 +37,10 @@ class WindowPage(BenchPage):
         self.driver.execute_script("""
             window.saved = null;
             const make = URL.createObjectURL;
-            URL.createObjectURL = (blob) => { blob.text().then((text) => { window.saved = text; }); return make(blob); };
+            URL.createObjectURL = (blob) => {
+              blob.text().then((text) => { window.saved = text; });
+              return make(blob);
+            };
             HTMLAnchorElement.prototype.click = function () {};""")
         self.one(f"[role=tabpanel] [data-part=exports] button[data-kind={kind}]").click()
         return self.until(lambda: self.driver.execute_script("return window.saved"), f"the {kind}")

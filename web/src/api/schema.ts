@@ -542,6 +542,21 @@ export interface components {
             window: components["schemas"]["Window"] | null;
         };
         /**
+         * Burn
+         * @description What on the surface burns before the fish is done, and what to do with it.
+         */
+        Burn: {
+            /** Because */
+            because: string[];
+            /** Do */
+            do: string;
+            /**
+             * Risk
+             * @enum {string}
+             */
+            risk: "low" | "high";
+        };
+        /**
          * Candidate
          * @description An ingredient that the words may mean.
          */
@@ -735,7 +750,8 @@ export interface components {
         };
         /**
          * CookProfile
-         * @description The core [degC] by time [min], through the rest; when it is turned and pulled [min]; target and published line.
+         * @description The core [degC] by time [min], through the rest; when it is turned and pulled [min]; target and
+         *     published line.
          */
         CookProfile: {
             /** Core C */
@@ -758,10 +774,7 @@ export interface components {
          * @description Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide.
          */
         CookResult: {
-            /** Burn */
-            burn: {
-                [key: string]: unknown;
-            } | null;
+            burn: components["schemas"]["Burn"] | null;
             /** Core C */
             core_c: number;
             /** Groups */
@@ -772,14 +785,9 @@ export interface components {
             minutes: number | null;
             /** Minutes Range */
             minutes_range?: number[];
-            /** Oil */
-            oil: {
-                [key: string]: number;
-            } | null;
+            oil: components["schemas"]["OilLoad"] | null;
             /** Order */
-            order: {
-                [key: string]: unknown;
-            }[];
+            order: components["schemas"]["FatStep"][];
             /** Pull C */
             pull_c: number | null;
             /** Rest Minutes */
@@ -787,9 +795,7 @@ export interface components {
             /** Stages */
             stages: components["schemas"]["CookStage"][];
             /** Zones */
-            zones: {
-                [key: string]: unknown;
-            }[];
+            zones: components["schemas"]["Zone"][];
         };
         /**
          * CookStage
@@ -803,7 +809,8 @@ export interface components {
         };
         /**
          * Curve
-         * @description The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula stands.
+         * @description The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula
+         *     stands.
          */
         Curve: {
             /** Best From Min */
@@ -966,6 +973,18 @@ export interface components {
             threshold_c: number;
             /** Warm Minutes */
             warm_minutes: number;
+        };
+        /**
+         * FatStep
+         * @description What goes into the fat together, and why then.
+         */
+        FatStep: {
+            /** Ingredients */
+            ingredients: string[];
+            /** Step */
+            step: string;
+            /** Why */
+            why: string;
         };
         /**
          * Fish
@@ -1275,7 +1294,8 @@ export interface components {
         };
         /**
          * Grown
-         * @description One line before and after [g], how many times as much, the basis that decided, and the reason in words; `apart` when multiplying is wrong.
+         * @description One line before and after [g], how many times as much, the basis that decided, and the reason in words; `apart`
+         *     when multiplying is wrong.
          */
         Grown: {
             /** After G */
@@ -1308,6 +1328,23 @@ export interface components {
             times: number | null;
             /** Warnings */
             warnings: string[];
+        };
+        /**
+         * Guidance
+         * @description The share [%] that one serving takes of a published daily limit of sodium [mg]; at least that where not all is
+         *     known.
+         */
+        Guidance: {
+            /** Age */
+            age: string;
+            /** At Least */
+            at_least: boolean;
+            /** Daily Mg */
+            daily_mg: number;
+            /** Share Pct */
+            share_pct: number;
+            /** Source */
+            source: string;
         };
         /**
          * Influence
@@ -1389,7 +1426,8 @@ export interface components {
          * @description Salt [g per 100 g fish] and turned flesh [0 or 1] by time [min] and depth [mm] from an open face, and their sums.
          *
          *     `mean_pct` is what the ledger counts as gone in; `on_face_pct` what dry salt still lies on the face. `faces` says
-         *     which faces are open along length, width and thickness; `warm_min` are minutes above 5 °C, all jars before counted.
+         *     which faces are open along length, width and thickness; `warm_min` are minutes on the one
+         *     clock, all that came before counted.
          */
         JarProfile: {
             /** Acid Depth Mm */
@@ -1463,9 +1501,7 @@ export interface components {
             /** Entries */
             entries: components["schemas"]["LedgerEntry"][];
             /** Guidance */
-            guidance: {
-                [key: string]: unknown;
-            }[];
+            guidance: components["schemas"]["Guidance"][];
             /** Left For Finish G */
             left_for_finish_g: number | null;
             /** Missing */
@@ -1755,11 +1791,16 @@ export interface components {
         };
         /**
          * Notice
-         * @description One entry of an evaluation's notices. `patch` is an RFC 6902 patch that would mend it, or None.
+         * @description A finding as the evaluation shows it.
+         *
+         *     `grade` is fault (a version may not hold it), open (something is not stated or does not fit), told (taken for
+         *     granted), advice, or quiet (of no use beside a field). `patch` is an RFC 6902 patch that would mend it, or None.
          */
         Notice: {
             /** Code */
             code: string;
+            /** Grade */
+            grade: string;
             /** Patch */
             patch: {
                 [key: string]: unknown;
@@ -1785,6 +1826,20 @@ export interface components {
             volume: components["schemas"]["Volume"] | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * OilLoad
+         * @description Frying: oil [l], how far a batch cools it [K], batches, and pieces in each.
+         */
+        OilLoad: {
+            /** Batches */
+            batches: number;
+            /** Drop C */
+            drop_c: number;
+            /** Pieces Per Batch */
+            pieces_per_batch: number;
+            /** Volume L */
+            volume_l: number;
         };
         /**
          * Option
@@ -1826,6 +1881,8 @@ export interface components {
             cuts: components["schemas"]["CutOut"][];
             /** Ingredients */
             ingredients: components["schemas"]["IngredientOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["Traits"][];
             /** Receiving */
             receiving: components["schemas"]["CheckOut"][];
             /** Shelf */
@@ -2019,7 +2076,8 @@ export interface components {
         };
         /**
          * Rest
-         * @description After the jar: from lifting out at `lifted_min`, rinsed for `rinse_min`, at rest; times count from lifting out.
+         * @description After the jar: from lifting out at `lifted_min`, rinsed for `rinse_min`, at rest; times count from
+         *     lifting out.
          */
         Rest: {
             /** Evenness */
@@ -2349,6 +2407,46 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Traits
+         * @description One kind: its name and what it does in words, the schools to choose between, and what is true of it.
+         *
+         *     `timed` says that it has a window; the others are those of jarcore.jars.kind.Kind.
+         */
+        Traits: {
+            /** Coats */
+            coats: boolean;
+            /** Does */
+            does: string;
+            /** Fills */
+            fills: boolean;
+            /** Finishes */
+            finishes: boolean;
+            /** Flows */
+            flows: boolean;
+            /** Id */
+            id: string;
+            /** Lies Dry */
+            lies_dry: boolean;
+            /** Liquid */
+            liquid: boolean;
+            /** Name */
+            name: string;
+            /** Poured Off */
+            poured_off: boolean;
+            /** Salts */
+            salts: boolean;
+            /** Schools */
+            schools: string[];
+            /** Steeps */
+            steeps: boolean;
+            /** Timed */
+            timed: boolean;
+            /** Touches Raw */
+            touches_raw: boolean;
+            /** Vessel */
+            vessel: string;
+        };
+        /**
          * Verdict
          * @description Whether a formula is ready, in one sentence, and how it is to look.
          */
@@ -2363,7 +2461,8 @@ export interface components {
         };
         /**
          * VersionIn
-         * @description The revision to keep, and why; for one that is not ready who keeps it all the same, for a refused one that they know.
+         * @description The revision to keep, and why; for one that is not ready who keeps it all the same, for a refused one that they
+         *     know.
          */
         VersionIn: {
             /**
@@ -2548,6 +2647,18 @@ export interface components {
             by_temperature: components["schemas"]["Bar"][];
             /** Influences */
             influences: components["schemas"]["Influence"][];
+        };
+        /**
+         * Zone
+         * @description A zone of one piece, its thickness [mm] and the core it comes to [degC].
+         */
+        Zone: {
+            /** Core C */
+            core_c: number;
+            /** Name */
+            name: string;
+            /** Thickness Mm */
+            thickness_mm: number;
         };
         /**
          * ZoneCourse

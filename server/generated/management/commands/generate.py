@@ -8,7 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 from pydantic import TypeAdapter
 
-from jarcore.data import rows
+from jarcore.data import rendered, rows
 from jarcore.documents import Evaluation
 from jarcore.documents.formula import formula_schema
 from jarcore.formula import evaluate
@@ -61,4 +61,4 @@ def write_codes(path: Path) -> None:
             file, ["code", "kind", "grade", "when", "source"], extrasaction="ignore", lineterminator="\n"
         )
         writer.writeheader()
-        writer.writerows(rows("codes"))
+        writer.writerows({**row, "when": rendered(row["when"])} for row in rows("codes"))

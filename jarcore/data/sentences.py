@@ -1,0 +1,101 @@
+"""What the core says in words: one row a sentence. A figure that rests on a row is written {name} and follows it.
+
+A row's key is the code of a finding and, where one code has several sentences, a slash and which of them it is.
+"""
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass
+from functools import cache
+from string import Formatter
+from typing import Any
+
+from jarcore.data.durations import in_words
+from jarcore.data.tables import parameters, rows
+
+# Ways to write a value beyond Python's own: minutes, a share as per cent, words of a list.
+FORMS: Mapping[str, Callable[[Any], str]] = {
+    "time": in_words,
+    "pct": lambda share: f"{share * 100:g}",
+    "list": ", ".join,
+    "and": " and ".join,
+    "short": lambda text: str(text)[:40],
+    "start": lambda text: text[:1].upper() + text[1:],
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    """A sentence with its named values, not yet in words."""
+
+    key: str
+    values: Mapping[str, Any]
+
+    @property
+    def text(self) -> str:
+        """In words."""
+        return rendered(_templates()[self.key], self.values)
+
+
+def said(key: str, /, **values: Any) -> Said:
+    """The sentence KEY with named values. Values not given are those of the parameter rows."""
+    return Said(key, values)
+
+
+def sentence(key: str, /, **values: Any) -> str:
+    """The sentence KEY in words."""
+    return rendered(_templates()[key], values)
+
+
+def rendered(template: str, values: Mapping[str, Any] | None = None) -> str:
+    """A template in words: each {name:form} out of VALUES, or else out of the parameter rows.
+
+    Raises: KeyError for a name that is neither; `faults` finds those that no row can fill.
+    """
+    if "{" not in template:
+        return template
+    text = []
+    for literal, name, form in _parts(template):
+        text.append(literal)
+        if name:
+            value = values[name] if values and name in values else parameters()[name].value
+            text.append(_written(value, form))
+    return "".join(text)
+
+
+def names_in(template: str) -> Iterable[tuple[str, str]]:
+    """(name, form) of each figure or word that a template takes."""
+    return ((name, form) for _, name, form in _parts(template) if name)
+
+
+def literal_of(template: str) -> str:
+    """What of a template is written out."""
+    return " ".join(literal for literal, _, _ in _parts(template))
+
+
+def keys() -> frozenset[str]:
+    """All keys of sentences."""
+    return frozenset(_templates())
+
+
+def template_of(key: str) -> str:
+    """A sentence as its row has it."""
+    return _templates()[key]
+
+
+def _written(value: Any, form: str) -> str:
+    way = FORMS.get(form)
+    if way is not None:
+        return way(value)
+    if not form and isinstance(value, float):
+        return f"{value:g}"
+    return format(value, form)
+
+
+@cache
+def _parts(template: str) -> tuple[tuple[str, str, str], ...]:
+    return tuple((literal, name or "", form or "") for literal, name, form, _ in Formatter().parse(template))
+
+
+@cache
+def _templates() -> dict[str, str]:
+    return {row["key"]: row["text"] for row in rows("sentences")}

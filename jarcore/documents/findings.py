@@ -1,0 +1,75 @@
+"""Findings: what could not be read or reckoned, or is proposed; a sentence of the tables, its values, its place."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from typing_extensions import TypedDict
+
+from jarcore.data import Said, codes
+
+Patch = list[dict[str, Any]]
+
+
+class Notice(TypedDict):
+    """A finding as the evaluation shows it.
+
+    `grade` is fault (a version may not hold it), open (something is not stated or does not fit), told (taken for
+    granted), advice, or quiet (of no use beside a field). `patch` is an RFC 6902 patch that would mend it, or None.
+    """
+
+    code: str
+    grade: str
+    path: str
+    text: str
+    patch: Patch | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finding:
+    """One finding: the key of its sentence, where in the document (a JSON Pointer), its values, a patch that
+    mends it.
+    """
+
+    key: str
+    path: str
+    values: Mapping[str, Any]
+    patch: Patch | None = None
+
+    @property
+    def code(self) -> str:
+        """Its code in the table of codes."""
+        return self.key.partition("/")[0]
+
+    @property
+    def grade(self) -> str:
+        """Its class in the table of codes."""
+        return codes()[self.code].grade
+
+    @property
+    def text(self) -> str:
+        """In words."""
+        return Said(self.key, self.values).text
+
+    def within(self, path: str) -> bool:
+        """Whether it stands at a path or below it."""
+        return self.path == path or self.path.startswith(f"{path}/")
+
+    def notice(self) -> Notice:
+        """As the evaluation shows it."""
+        return {"code": self.code, "grade": self.grade, "path": self.path, "text": self.text, "patch": self.patch}
+
+
+def found(key: str, path: str, /, patch: Patch | None = None, **values: Any) -> Finding:
+    """A finding with named values."""
+    return Finding(key=key, path=path, values=values, patch=patch)
+
+
+def notices_of(findings: Sequence[Finding]) -> list[Notice]:
+    """Findings as notices; the same thing is said once."""
+    notices: list[Notice] = []
+    for one in findings:
+        notice = one.notice()
+        if notice not in notices:
+            notices.append(notice)
+    return notices

@@ -1,0 +1,220 @@
+"""The salt of a jar on its way to the plate: put in, gone into the fish, taken off again, eaten; with its range."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import astuple, dataclass, replace
+
+from jarcore.data import parameter
+from jarcore.flesh import rinse_factor
+from jarcore.jars import dry_salt
+from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
+
+# What is done after a jar that leaves a little of it on the face.
+WIPED = ("wipe", "scrape")
+RINSED = "rinse"
+DISCARDED = "discard"
+EATEN = ("cooked", "eaten")
+
+
+def salted(laid: Laid) -> Salted:
+    """Salt from one jar to the plate.
+
+    Lines that go on just before heat or on the plate are eaten whole, whatever the jar's fate. What was written as a
+    range is reckoned at all its ends, each with the model's own range.
+    """
+    at_ends = [_with_coat(replace(laid, contents=end)) for end in laid.contents.ends]
+    step = _whole_step(laid)
+    steps = (step, *map(_whole_step, at_ends))
+    low, high, most = (
+        min(one.low_g for one in steps),
+        max(one.high_g for one in steps),
+        max(one.stays_g for one in steps),
+    )
+    if at_ends and laid.kind.coats:
+        coated = _coated_between((laid, *at_ends))
+        low, high, most = min(low, coated.low_g), max(high, coated.high_g), max(most, coated.most_g)
+    sodium = [one.other_sodium_mg for one in steps]
+    return Salted(step=step, low_g=low, high_g=high, most_g=most, sodium_low_mg=min(sodium), sodium_high_mg=max(sodium))
+
+
+def _with_coat(laid: Laid) -> Laid:
+    return replace(laid, coat=laid.kind.coat(laid).coat) if laid.kind.coat else laid
+
+
+@dataclass(frozen=True, slots=True)
+class _Between:
+    """Least, most and most without the model's doubt [g]."""
+
+    low_g: float
+    high_g: float
+    most_g: float
+
+
+def _coated_between(some: Sequence[Laid]) -> _Between:
+    """A coating's salt over the ends of its ranges: how salty it is and how much stays on need not be at ends
+    together.
+    """
+    made = [one.contents for one in some if one.contents.contact.mass_g]
+    picked = [_picked_up(one, one.coat) for one in some if one.coat and one.contents.contact.mass_g]
+    if not picked:
+        return _Between(math.inf, 0.0, 0.0)
+    shares = [one.contact.salt_g / one.contact.mass_g for one in made]
+    later = [one.later_salt_g() for one in made]
+    lows, middles, highs = zip(*picked, strict=True)
+    return _Between(
+        min(shares) * min(lows) + min(later),
+        max(shares) * max(highs) + max(later),
+        max(shares) * max(middles) + max(later),
+    )
+
+
+def _picked_up(laid: Laid, coat: Coat) -> tuple[float, float, float]:
+    """Low, middle and high of what stays on [g]: no more than is made."""
+    most = laid.contents.contact.mass_g
+    return min(coat.low_g, most), min(coat.pick_up_g, most), min(coat.high_g, most)
+
+
+def _whole_step(laid: Laid) -> SaltStep:
+    # A coating's pick-up is that of all pieces; what goes into the flesh is reckoned for each size.
+    steps = [one.kind.salt(one) for one in ([laid] if laid.kind.coats else laid.by_size())]
+    step = steps[0] if len(steps) == 1 else _sum_of(steps)
+    later = laid.contents.later_salt_g()
+    return SaltStep(
+        added_g=laid.contents.composition.salt_g,
+        taken_up_g=step.taken_up_g + later,
+        removed_g=step.removed_g,
+        low_g=step.low_g + later,
+        high_g=min(step.high_g, laid.dose_g) + later,
+        other_sodium_mg=step.other_sodium_mg,
+    )
+
+
+def _sum_of(steps: Sequence[SaltStep]) -> SaltStep:
+    names = SaltStep.__dataclass_fields__
+    return SaltStep(**dict(zip(names, (sum(each) for each in zip(*map(astuple, steps), strict=True)), strict=True)))
+
+
+def dry(laid: Laid) -> SaltStep:
+    """Dry salt: what has not gone in yet stays on the face and is eaten, unless it is rinsed or wiped off."""
+    if laid.fish.under_skin:
+        return on_skin(laid)
+    if not laid.fish.timed or laid.minutes is None:
+        return eaten(laid)
+    dose, minutes, rinsed = laid.dose_g, laid.minutes, bool(laid.standing.rinse_s)
+    gone_in = laid.gone_in_g(minutes)
+    if rinsed:
+        kept = dry_salt.stays(laid)(minutes) * (laid.fish.edible_g or 0.0) / 100
+    else:
+        kept = gone_in + (dose - gone_in) * _left_on(laid)
+        gone_in = max(gone_in, kept)
+    wide = parameter("salt_window_spread") if rinsed else parameter("weigh_spread")
+    return SaltStep(
+        added_g=dose,
+        taken_up_g=gone_in,
+        removed_g=gone_in - kept,
+        low_g=kept * (1 - wide),
+        high_g=min(dose, kept * (1 + wide)),
+    )
+
+
+def _left_on(laid: Laid) -> float:
+    """Share of what lies on the face that stays there [1]."""
+    return parameter("wiped_share") if laid.method.after in WIPED else 1.0
+
+
+def on_skin(laid: Laid) -> SaltStep:
+    """Skin all round: what goes through it and into slashes, and what lies in slots and cavity; the rest is on the
+    skin.
+
+    What lies on the skin is eaten only with it, so it stands in the range and not in the figure.
+    """
+    dose, inside, rinse = laid.dose_g, laid.contents.inside_salt_g(), laid.standing.rinse_s
+    reckoned = parameter("skin_reckoned") if laid.minutes is None else laid.minutes
+    into = inside + min(dose - inside, laid.gone_in_g(reckoned))
+    kept = into * (rinse_factor(rinse, reckoned * 60 - dry_salt.crystal_lag_s(laid)) if rinse else 1.0)
+    wide = parameter("salt_window_spread")
+    off = rinse or laid.method.after in WIPED
+    return SaltStep(
+        added_g=dose,
+        taken_up_g=into,
+        removed_g=into - kept,
+        low_g=kept * (1 - wide),
+        high_g=min(dose, kept * (1 + wide)) if off else dose,
+        other_sodium_mg=laid.contents.contact.other_sodium_mg,
+    )
+
+
+def crusted(laid: Laid) -> SaltStep:
+    """Packed: what goes into the flesh while it bakes; seared: what is on the face is eaten."""
+    dose = laid.dose_g
+    if laid.coat is None:
+        low = dose * (1 - parameter("weigh_spread"))
+        return SaltStep(added_g=dose, taken_up_g=dose, removed_g=0.0, low_g=low, high_g=dose)
+    wide = parameter("crust_spread")
+    into = min(dose, laid.gone_in_g((laid.minutes or 0.0) + parameter("baked_under_crust")))
+    return SaltStep(
+        added_g=dose, taken_up_g=into, removed_g=0.0, low_g=into * (1 - wide), high_g=min(dose, into * (1 + wide))
+    )
+
+
+def wetted(laid: Laid) -> SaltStep:
+    """Liquid: uptake, and what clings to the drained fish; of a sauce that is eaten, its share."""
+    if not laid.fish.timed or laid.minutes is None:
+        return eaten(laid)
+    dose, mass = laid.dose_g, laid.contents.contact.mass_g
+    gone_in = laid.gone_in_g(laid.minutes)
+    on_face = min(mass, parameter("cling") * (laid.fish.surface_cm2 or 0.0))
+    clings = (dose - gone_in) * on_face / mass if mass else 0.0
+    stays_on = 0.0 if laid.kind.poured_off or laid.method.after == RINSED else _left_on(laid)
+    served = laid.method.fate in EATEN
+    sauce = (dose - gone_in - clings) * laid.standing.eaten_share if served else 0.0
+    wide = parameter("salt_window_spread")
+    stays = gone_in + clings * stays_on + sauce
+    return SaltStep(
+        added_g=dose,
+        taken_up_g=gone_in + clings + sauce,
+        removed_g=clings * (1 - stays_on),
+        low_g=stays * (1 - wide),
+        high_g=min(dose, stays * (1 + wide)),
+    )
+
+
+def coated(laid: Laid) -> SaltStep:
+    """Only the pick-up's salt is eaten, and no more can be picked up than is made."""
+    if laid.coat is None:
+        return eaten(laid)
+    whole = laid.contents.contact
+    if not whole.mass_g:
+        return SaltStep(added_g=0.0, taken_up_g=0.0, removed_g=0.0, low_g=0.0, high_g=0.0)
+    share = whole.salt_g / whole.mass_g
+    low, middle, high = _picked_up(laid, laid.coat)
+    return SaltStep(
+        added_g=share * laid.coat.set_out_g,
+        taken_up_g=share * middle,
+        removed_g=0.0,
+        low_g=share * low,
+        high_g=share * high,
+        other_sodium_mg=whole.other_sodium_mg / whole.mass_g * middle,
+    )
+
+
+def eaten(laid: Laid) -> SaltStep:
+    """Filling, finish and what is not timed: eaten, but for what the method says is left or wiped."""
+    dose = laid.dose_g
+    on = dose * laid.standing.eaten_share
+    if laid.method.fate == DISCARDED and not laid.kind.eaten:
+        on = 0.0
+    stays = on * _left_on(laid)
+    return SaltStep(
+        added_g=dose,
+        taken_up_g=on,
+        removed_g=on - stays,
+        low_g=stays * (1 - parameter("weigh_spread")),
+        high_g=stays,
+        other_sodium_mg=laid.contents.contact.other_sodium_mg,
+    )
+
+
+def rubbed(laid: Laid) -> SaltStep:
+    """A rub: eaten as it lies; under skin all round what goes through and into slashes."""
+    return on_skin(laid) if laid.fish.under_skin else eaten(laid)

@@ -1,0 +1,45 @@
+"""The window of a jar: its kind's own timing on each size of piece, within the one clock."""
+
+from jarcore.documents import Finding, found
+from jarcore.documents.evaluation import Window
+from jarcore.jars.contents import in_jar
+from jarcore.jars.laid import Laid
+from jarcore.jars.window import Limit, tightest, window_of
+
+
+def untimed_for_want_of(laid: Laid) -> list[str]:
+    """Names of what is not weighed and would set how long the jar may act; empty where all is known."""
+    decides = laid.kind.decides(laid)
+    if decides is None:
+        return []
+    return [
+        spec.called
+        for spec in laid.contents.unweighed()
+        if in_jar(spec) and (spec.ingredient is None or decides(spec.ingredient))
+    ]
+
+
+def window_for(laid: Laid, counter: Limit | None) -> tuple[Window | None, tuple[Finding, ...]]:
+    """The window of a jar, and what was found; None when it cannot be timed or touches no raw fish.
+
+    COUNTER is what the one clock leaves for it where it stands warm.
+    """
+    if laid.jar.kind is None:
+        return None, (found("unstated/kind", f"{laid.path}/kind"),)
+    time = laid.kind.time
+    if time is None or not laid.fish.timed:
+        return None, ()
+    wanting = untimed_for_want_of(laid)
+    if wanting:
+        return None, (found("window-unknown", laid.path, wanting=wanting),)
+    if laid.fish.has("histamine") and (laid.standing.place == "counter" or laid.standing.above_cold):
+        return None, (found("window-stopped/histamine", laid.path),)
+    spans, told = [], list[Finding]()
+    for one in laid.by_size():
+        timed = time(one)
+        told += timed.found
+        if timed.span is not None:
+            spans.append((one.group, timed.span.capped(counter) if counter else timed.span))
+    if not spans:
+        return None, tuple(told)
+    return (tightest(spans) if laid.fish.groups else window_of(spans[0][1])), tuple(told)

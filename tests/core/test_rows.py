@@ -1,0 +1,145 @@
+"""The tables and their use: sentences follow their rows, calculations report theirs, and the check finds what is not
+so.
+"""
+
+import json
+import os
+import subprocess
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import replace
+from typing import Any
+from unittest import TestCase
+from unittest.mock import patch
+
+from jarcore.data import default_pantry, kind_rows, named, parameters, recorded, with_rows
+from jarcore.data.checks import faults, faults_in
+from jarcore.formula import evaluate
+from jarcore.jars import KINDS, kinds
+from jarcore.questions import explain
+from tests.core import cases
+from tests.core.cases import changed, citrus_chunks_counter, zander
+
+WITHOUT_NUMPY_THREADS = {"PATH": os.environ["PATH"], "PYTHONPATH": "."}
+
+
+@contextmanager
+def another(row: str, value: float) -> Iterator[None]:
+    """A parameter row with another value."""
+    with patch.dict(parameters(), {row: replace(parameters()[row], value=value)}):
+        yield
+
+
+class SentencesTest(TestCase):
+    def test_each_sentence_follows_its_row(self) -> None:
+        for row in cases.table("follows"):
+            document = changed(zander(), **json.loads(row["changes"]))
+            with self.subTest(row["row"], value=row["value"]), another(row["row"], float(row["value"])):
+                said = json.dumps(evaluate(document), ensure_ascii=False)
+                self.assertTrue(row["said"] in said, row["said"])
+
+    def test_the_check_is_clean_and_finds_what_is_not(self) -> None:
+        self.assertEqual(faults(), [])
+        for row in cases.table("code_faults"):
+            with self.subTest(row["text"]):
+                found = list(faults_in("module.py", row["text"]))
+                self.assertTrue(any(row["words"] in fault for fault in found), found)
+
+    def test_a_name_that_is_no_row_is_found_when_its_module_is_loaded(self) -> None:
+        with self.assertRaises(KeyError):
+            named(fine="dissolve_lag_fine", crushed="dissolve_lag_crushed")
+
+
+class RecordedTest(TestCase):
+    def test_every_row_that_moves_a_window_is_reported(self) -> None:
+        """Each row changed by a tenth: where the window is another one, `explain` has named the row."""
+        for document in (zander(), citrus_chunks_counter()):
+            told = explain(document, "window", 0)
+            assert told is not None
+            names = {row["name"] for row in told["rests_on"]}
+            before = self.times(document)
+            for name, row in parameters().items():
+                with another(name, row.value * 1.1):
+                    moved = self.times(document) != before
+                if moved and name.replace("_", " ") not in names:
+                    # What is of the fish and the place is read before the jar is timed.
+                    self.assertIn(name, ("chiller_c", "counter_c", "flesh_density", "fish_c"), name)
+
+    def times(self, document: dict[str, Any]) -> list[float]:
+        # What is kept between calls is reckoned anew while rows are recorded.
+        with recorded():
+            window: Any = evaluate(document)["jars"][0]["window"]
+        return [window[key] for key in ("earliest_min", "best_from_min", "best_to_min", "latest_min")]
+
+
+class KindsTest(TestCase):
+    def test_each_kind_of_the_format_is_one_module_and_one_row(self) -> None:
+        stated = "marinade dry_brine wet_brine soak rub salt_crust dredge wash crumb batter filling finish"  # format.md
+        self.assertEqual(list(KINDS), stated.split())
+        self.assertTrue(all(row.name and row.does for row in kind_rows().values()))
+        with patch.object(kinds, "kind_rows", lambda: {**kind_rows(), "smoke": None}), self.assertRaises(LookupError):
+            kinds._all()
+
+    def test_a_kitchens_own_row_behaves_as_what_it_is_like(self) -> None:
+        own = [{"id": f"own-{like}", "like": like} for like in ("wheat-flour", "ginger", "lemon-juice", "honey")]
+        head = {"format": "jar-table/pantry", "format_version": 1}
+        pantry, wrong = with_rows(default_pantry(), {**head, "ingredients": own})
+        self.assertEqual(wrong, [])
+        lines = [
+            {"id": "f", "ingredient": "wheat-flour", "amount": {"value": 200, "unit": "g"}, "basis": "fixed"},
+            {"id": "w", "ingredient": "lemon-juice", "amount": {"value": 250, "unit": "g"}, "basis": "fixed"},
+            {"id": "g", "ingredient": "ginger", "amount": {"value": 20, "unit": "g"}, "basis": "fixed"},
+            {"id": "h", "ingredient": "honey", "amount": {"value": 20, "unit": "g"}, "basis": "fixed"},
+        ]
+        infant = {"count": 1, "age": "infant"}
+        shipped = changed(zander(), jars__0__kind="batter", jars__0__lines=lines, diners=[infant])
+        theirs = [{**line, "ingredient": f"own-{line['ingredient']}"} for line in lines]
+        before, after = evaluate(shipped), evaluate(changed(shipped, jars__0__lines=theirs), pantry)
+        for name in ("reading", "window"):
+            self.assertEqual(before["jars"][0][name], after["jars"][0][name])
+        bought = [[line["as_bought"] for line in answer["jars"][0]["lines"]] for answer in (before, after)]
+        self.assertEqual(bought[0], bought[1])
+        self.assertEqual(
+            [step["step"] for step in before["cook"]["order"]], [step["step"] for step in after["cook"]["order"]]
+        )
+        self.assertEqual({c["code"] for c in before["cautions"]}, {c["code"] for c in after["cautions"]})
+
+
+class LongTest(TestCase):
+    """Lines that hang on one another, as many as a jar may hold."""
+
+    def document(self, first: dict[str, Any]) -> dict[str, Any]:
+        water = {"ingredient": "water", "amount": {"value": 1, "unit": "part"}, "basis": "line", "by": "mass"}
+        rest = [{**water, "id": f"l{n}", "of": f"l{n - 1}"} for n in range(1, 500)]
+        return changed(
+            zander(), jars__0__kind="marinade", jars__0__lines=[{"id": "l0", "ingredient": "water", **first}, *rest]
+        )
+
+    def test_a_chain_of_ratios_is_weighed_to_its_end(self) -> None:
+        for order in (1, -1):
+            document = self.document({"amount": {"value": 3, "unit": "g"}, "basis": "fixed"})
+            document["jars"][0]["lines"] = document["jars"][0]["lines"][::order]
+            lines = evaluate(document)["jars"][0]["lines"]
+            self.assertEqual({line["mass_g"] for line in lines}, {3.0})
+
+    def test_a_circle_is_named_at_every_line_of_it(self) -> None:
+        document = self.document({"amount": {"value": 1, "unit": "part"}, "basis": "line", "by": "mass", "of": "l499"})
+        answer = evaluate(document)
+        circles = [notice["path"] for notice in answer["notices"] if notice["code"] == "circular-line"]
+        self.assertEqual(len(circles), 500)
+        self.assertTrue(all(line["mass_g"] is None for line in answer["jars"][0]["lines"]))
+
+
+class ThreadsTest(TestCase):
+    def test_the_command_reckons_in_one_thread(self) -> None:
+        """numpy's threads stall a small matrix on busy cores: the process has one."""
+        text = (
+            "import os, runpy, sys; sys.argv = ['jarcore', 'tables']\n"
+            "try: runpy.run_module('jarcore', run_name='__main__')\n"
+            "except SystemExit: print(len(os.listdir('/proc/self/task')))"
+        )
+        ran = subprocess.run(
+            [sys.executable, "-c", text], capture_output=True, text=True, check=True, env=WITHOUT_NUMPY_THREADS
+        )
+        self.assertEqual(ran.stdout.split(), ["1"], ran.stderr)
