@@ -66,6 +66,21 @@ class EditAJarTest(BrowserTest):
         self.bench.sees("[data-part=coating]", "is thrown away")
         self.bench.sees("[data-part=advice]", "Into the heat within 5 min")
 
+    def test_what_can_be_said_of_a_jar_goes_by_its_kind(self) -> None:
+        """A filling waits with the fish, so it has a time; a batter flows; a crust has its schools."""
+        self.open(CHAR)
+        self.bench.choose("Kind of jar", "filling")
+        self.bench.type("Contact time", "90")
+        self.bench.settled()
+        self.assertEqual(self.bench.field("Planned contact time").get_attribute("aria-valuetext"), "1 h 30")
+        jar = self.stored(CHAR).document["jars"][0]
+        self.assertEqual((jar["kind"], jar["method"]["contact_time"]["value"]), ("filling", 90))
+        for kind, label in (("batter", "Flow"), ("salt_crust", "School"), ("rub", "Coverage")):
+            self.bench.choose("Kind of jar", kind)
+            self.bench.field(label)
+        self.bench.choose("Kind of jar", "finish")
+        self.bench.sees("[data-part=no-window]", "nothing has to be timed here")
+
     def test_the_time_handle_sets_the_contact_time_by_keys(self) -> None:
         self.open(CHAR)
         handle = self.bench.field("Planned contact time")

@@ -28,7 +28,7 @@ export type CookProfile = Schemas['CookProfile'];
 export type Windows = Schemas['Windows'];
 export type WindowBarOf = Schemas['Bar'];
 export type Influence = Schemas['Influence'];
-export type Kind = NonNullable<Schemas['Jar']['kind']>;
+export type Kind = Schemas['Traits'];
 
 /** A document as it was typed: any part may hold anything, so it is read with care and never assumed. */
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };

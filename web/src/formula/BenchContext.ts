@@ -39,9 +39,7 @@ export function useBench() {
 }
 
 /** What was taken for granted is told, and is no fault of what was typed. */
-export const isTold = (notice: Notice) => ['estimated', 'assumed'].includes(notice.code);
-
-const QUIET = ['not-modelled', 'unstated', 'unknown-field'];
+export const isTold = (notice: Notice) => notice.grade === 'told';
 
 /** What is wrong at a place, in the core's words; `deep` also takes what lies below it. What comes with a patch is advice. */
 export function faultAt(evaluation: Evaluation | null, way: Way, deep = false): Notice | undefined {
@@ -49,7 +47,7 @@ export function faultAt(evaluation: Evaluation | null, way: Way, deep = false): 
   return evaluation?.notices.find(
     (notice) =>
       !notice.patch &&
-      !QUIET.includes(notice.code) &&
+      notice.grade !== 'quiet' &&
       (notice.path === path || (deep && notice.path.startsWith(`${path}/`))),
   );
 }

@@ -1,20 +1,5 @@
 /** All words of the interface that are not the core's own, in one place so that they can be read as a whole. */
 
-export const KINDS: Record<string, string> = {
-  marinade: 'Marinade',
-  dry_brine: 'Dry brine',
-  wet_brine: 'Wet brine',
-  soak: 'Soak',
-  rub: 'Rub',
-  salt_crust: 'Salt crust',
-  dredge: 'Dredge',
-  wash: 'Wash',
-  crumb: 'Crumb',
-  batter: 'Batter',
-  filling: 'Filling',
-  finish: 'Finish',
-};
-
 export const BASES: Record<string, string> = {
   fish: 'fish',
   surface: 'surface',

@@ -2,9 +2,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate, useRouteContext } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, type Filters, formulasQuery, type Problem, pantryQuery, taken } from '@/api';
+import { kindNames } from '@/document/kinds';
 import { shelfScale } from '@/drawing';
 import { Button, Choice, LinkButton, TextInput } from '@/ui';
-import { KINDS } from '@/words/texts';
 import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
@@ -71,7 +71,7 @@ export function Table() {
         <Choice
           label="Kind of jar"
           value={filters.kind ?? ''}
-          choices={{ '': 'every kind', ...KINDS }}
+          choices={{ '': 'every kind', ...kindNames(pantry) }}
           onPick={(kind) => setFilters({ ...filters, kind })}
         />
         <Choice
@@ -104,7 +104,14 @@ export function Table() {
       )}
       <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-5 gap-y-6">
         {items.map((item) => (
-          <Standing key={item.id} item={item} kitchen={kitchen.slug} scale={scale} high={HIGHEST} />
+          <Standing
+            key={item.id}
+            item={item}
+            pantry={pantry}
+            kitchen={kitchen.slug}
+            scale={scale}
+            high={HIGHEST}
+          />
         ))}
       </ul>
     </main>

@@ -1,12 +1,12 @@
 import { Link, useParams, useSearch } from '@tanstack/react-router';
 import { useState } from 'react';
 import { at, list, text } from '@/document/document';
+import { kindOf } from '@/document/kinds';
 import { BenchContext } from '@/formula/BenchContext';
 import { ConflictDialog } from '@/formula/draft/ConflictDialog';
 import { useFormula } from '@/formula/useFormula';
 import { Verdict } from '@/formula/Verdict';
 import { Choice } from '@/ui';
-import { KINDS } from '@/words/texts';
 import { JarInTime } from './parts/JarInTime';
 
 export function WindowScreen() {
@@ -24,7 +24,7 @@ function WindowOf({ kitchen, formula }: { kitchen: string; formula: number }) {
   const names = Object.fromEntries(
     jars.map((one, place) => [
       String(place),
-      `${place + 1} ${text(at(one, ['name'])) ?? KINDS[text(at(one, ['kind'])) ?? ''] ?? 'Jar'}`,
+      `${place + 1} ${text(at(one, ['name'])) ?? kindOf(bench.pantry, text(at(one, ['kind'])))?.name ?? 'Jar'}`,
     ]),
   );
   const answer = bench.evaluation;

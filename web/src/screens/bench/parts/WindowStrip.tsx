@@ -1,24 +1,23 @@
 import { Link } from '@tanstack/react-router';
 import type { TimeWindow } from '@/api';
 import { text } from '@/document/document';
+import { kindOf } from '@/document/kinds';
 import { WindowBar } from '@/drawing';
 import { useBench } from '@/formula/BenchContext';
 import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { duration, millimetres, percent } from '@/words/numbers';
 
-const NO_WINDOW: Record<string, string> = {
-  any: 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.',
-  finish: 'A finish meets only cooked fish: nothing has to be timed here.',
-};
+const NO_WINDOW = 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.';
+const NEVER_ONE = 'It meets only cooked fish: nothing has to be timed here.';
 
 /** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
 export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
-  const { evaluation, value, kitchen, formula } = useBench();
+  const { evaluation, value, pantry, kitchen, formula } = useBench();
   const window = evaluation?.jars[jar]?.window;
   const fish = evaluation?.fish;
   const { planned: contact, plan } = usePlanned(jar);
-  const kind = text(value(['jars', jar, 'kind'])) ?? 'any';
+  const kind = kindOf(pantry, text(value(['jars', jar, 'kind'])));
   const unable = whyNoWindow(evaluation, jar);
   const [stop] = stopping(evaluation);
   return (
@@ -47,7 +46,7 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
         </>
       ) : (
         <p className="text-quiet xl:col-span-2" data-part="no-window">
-          {unable?.text ?? NO_WINDOW[kind] ?? NO_WINDOW.any}
+          {unable?.text ?? (kind?.finishes ? NEVER_ONE : NO_WINDOW)}
         </p>
       )}
     </section>

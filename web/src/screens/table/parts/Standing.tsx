@@ -1,18 +1,20 @@
 import { Link } from '@tanstack/react-router';
-import type { FormulaItem } from '@/api';
+import type { FormulaItem, Pantry } from '@/api';
+import { kindOf } from '@/document/kinds';
 import { JarDrawing } from '@/drawing';
 import { grams } from '@/words/numbers';
-import { KINDS, STANDING } from '@/words/texts';
+import { STANDING } from '@/words/texts';
 
 interface Props {
   item: FormulaItem;
+  pantry: Pantry | undefined;
   kitchen: string;
   scale: number;
   high: number;
 }
 
 /** One formula: its jars to one scale with all others, its fish, what is kept of it. */
-export function Standing({ item, kitchen, scale, high }: Props) {
+export function Standing({ item, pantry, kitchen, scale, high }: Props) {
   const { card } = item;
   const kinds = [...new Set(card.jars.map((jar) => jar.kind ?? ''))].filter(Boolean);
   return (
@@ -27,7 +29,7 @@ export function Standing({ item, kitchen, scale, high }: Props) {
             <JarDrawing
               // biome-ignore lint/suspicious/noArrayIndexKey: jars of a draft may lack an id
               key={place}
-              name={jar.name ?? KINDS[jar.kind ?? ''] ?? 'jar'}
+              name={jar.name ?? kindOf(pantry, jar.kind)?.name ?? 'jar'}
               strata={jar.strata}
               scale={scale}
             />
@@ -38,7 +40,7 @@ export function Standing({ item, kitchen, scale, high }: Props) {
         <p className="text-quiet">
           {card.fish ?? 'no fish yet'}
           {card.edible_g ? `, ${grams(card.edible_g)}` : ''} ·{' '}
-          {kinds.map((kind) => KINDS[kind] ?? kind).join(', ')}
+          {kinds.map((kind) => kindOf(pantry, kind)?.name ?? kind).join(', ')}
         </p>
         <p className="mt-1 flex items-center gap-2 text-sm text-quiet">
           <span>{item.latest_version ? `version ${item.latest_version} kept` : 'draft only'}</span>

@@ -2,9 +2,9 @@ import { useQuery } from '@tanstack/react-query';
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import type { Json } from '@/api';
+import { kindNames } from '@/document/kinds';
 import { useBench } from '@/formula/BenchContext';
 import { Button, Choice, Dialog, TextInput } from '@/ui';
-import { KINDS } from '@/words/texts';
 import { ownShelfQuery, unshelve } from '../../state/ownShelf';
 import { useJars } from '../../state/useJars';
 import { JarsOfOther } from './JarsOfOther';
@@ -66,7 +66,7 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
             <Choice
               label="Kind on the Shelf"
               value={kind}
-              choices={{ '': 'every kind', ...KINDS }}
+              choices={{ '': 'every kind', ...kindNames(pantry) }}
               onPick={setKind}
             />
           </div>
@@ -116,7 +116,7 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
           <JarsOfOther onTake={take} />
         </Tabs.Content>
         <Tabs.Content value="empty" className="mt-3 grid grid-cols-3 gap-1">
-          {Object.entries(KINDS).map(([id, name]) => (
+          {pantry.kinds.map(({ id, name }) => (
             <Button key={id} look="plain" onClick={() => take({ name, kind: id, lines: [] })}>
               {name}
             </Button>

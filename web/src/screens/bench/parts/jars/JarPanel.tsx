@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { text } from '@/document/document';
+import { kindNames } from '@/document/kinds';
 import { faultAt, useBench } from '@/formula/BenchContext';
 import { Button, Choice, TextInput } from '@/ui';
 import { grams } from '@/words/numbers';
-import { KINDS } from '@/words/texts';
 import { Advice } from '../Advice';
 import { AddLine } from '../lines/AddLine';
 import { Lines } from '../lines/Lines';
@@ -20,7 +20,7 @@ interface Props {
 
 /** The open jar: how it is used, in one sentence, and its lines. */
 export function JarPanel({ place, onOpenJar }: Props) {
-  const { value, set, evaluation, readOnly } = useBench();
+  const { value, set, evaluation, pantry, readOnly } = useBench();
   const [schools, setSchools] = useState(false);
   const way = ['jars', place];
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, [...way, 'lines']);
@@ -42,7 +42,7 @@ export function JarPanel({ place, onOpenJar }: Props) {
         <Choice
           label="Kind of jar"
           value={text(value([...way, 'kind']))}
-          choices={KINDS}
+          choices={kindNames(pantry)}
           disabled={readOnly}
           onPick={(picked) => set([...way, 'kind'], picked)}
           fault={faultAt(evaluation, [...way, 'kind'])?.text}

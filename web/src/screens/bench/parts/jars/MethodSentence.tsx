@@ -1,21 +1,17 @@
+import type { Kind } from '@/api';
 import { put, text } from '@/document/document';
+import { kindOf } from '@/document/kinds';
 import { useBench } from '@/formula/BenchContext';
 import { Choice, LinkButton } from '@/ui';
 import { CHOICES, HEAT_UNITS, TIME_UNITS } from '@/words/texts';
 import { Quiet, TypedUnit } from './fields';
 
-const SCHOOLS: Record<string, string[]> = {
-  dry_brine: ['measured', 'timed_rinse'],
-  salt_crust: ['packed', 'seared'],
-};
-export const TOUCHING = ['marinade', 'dry_brine', 'wet_brine', 'soak', 'rub'];
-
 /** How the jar is used, as one readable sentence of choices. */
 export function MethodSentence({ place }: { place: number }) {
-  const { value, document, change, readOnly, evaluation } = useBench();
-  const kind = text(value(['jars', place, 'kind'])) ?? '';
+  const { value, document, change, readOnly, evaluation, pantry } = useBench();
+  const kind = kindOf(pantry, text(value(['jars', place, 'kind'])));
   const method = ['jars', place, 'method'];
-  const schools = SCHOOLS[kind];
+  const schools = kind?.schools ?? [];
 
   /** Another place has another temperature: the old one goes, and the core takes the place's own until one is typed. */
   function pick(field: string, picked: string) {
@@ -35,20 +31,20 @@ export function MethodSentence({ place }: { place: number }) {
     );
   }
   const school =
-    schools &&
+    schools.length > 0 &&
     choice('school', 'School', Object.fromEntries(schools.map((one) => [one, CHOICES.school?.[one] ?? one])));
 
   return (
     <>
-      {!TOUCHING.includes(kind) && schools && (
+      {!kind?.touches_raw && school && (
         <p className="mt-1.5 flex items-center gap-1.5">
           <Quiet>The crust is</Quiet> {school}
         </p>
       )}
-      {TOUCHING.includes(kind) && (
+      {kind?.touches_raw && (
         <p className="mt-1.5 flex flex-wrap items-center gap-x-1.5 gap-y-1">
           {school}
-          <Quiet>{schools ? 'in a' : 'In a'}</Quiet>
+          <Quiet>{school ? 'in a' : 'In a'}</Quiet>
           {choice('vessel', 'Vessel')}
           <Quiet>in the</Quiet>
           {choice('place', 'Place')}
@@ -65,7 +61,7 @@ export function MethodSentence({ place }: { place: number }) {
           {choice('after', 'Afterwards')}
         </p>
       )}
-      {kind === 'batter' && (
+      {kind?.flows && (
         <p className="mt-1.5 flex items-center gap-1.5">
           <Quiet>It should flow like</Quiet> {choice('flow', 'Flow')}
         </p>
@@ -77,14 +73,14 @@ export function MethodSentence({ place }: { place: number }) {
             {notice.text}
           </p>
         ))}
-      <More place={place} kind={kind} choice={choice} />
+      {kind?.touches_raw && <More place={place} kind={kind} choice={choice} />}
     </>
   );
 }
 
 interface MoreProps {
   place: number;
-  kind: string;
+  kind: Kind;
   choice: (field: string, label: string) => React.ReactNode;
 }
 
@@ -92,8 +88,6 @@ interface MoreProps {
 function More({ place, kind, choice }: MoreProps) {
   const { value, set, readOnly } = useBench();
   const method = ['jars', place, 'method'];
-  const liquid = ['marinade', 'wet_brine', 'soak'].includes(kind);
-  if (!TOUCHING.includes(kind)) return null;
   const share = (field: string, label: string) => (
     <TypedUnit way={[...method, field]} label={label} units={{ '%': '%' }} unit="%" />
   );
@@ -120,7 +114,7 @@ function More({ place, kind, choice }: MoreProps) {
           <Quiet>turned every</Quiet>
           <TypedUnit way={[...method, 'turn_every']} label="Turned every" units={TIME_UNITS} unit="min" />
         </span>
-        {kind === 'dry_brine' && (
+        {kind.lies_dry && (
           <>
             <span className="flex items-center gap-1">
               <Quiet>salt</Quiet> {choice('coverage', 'Coverage')}
@@ -131,7 +125,7 @@ function More({ place, kind, choice }: MoreProps) {
             </span>
           </>
         )}
-        {liquid && (
+        {kind.liquid && (
           <>
             <span className="flex items-center gap-1">
               <Quiet>kept clean for the plate</Quiet> {share('clean_share', 'Clean share')}

@@ -1,4 +1,5 @@
-import { KINDS } from '@/words/texts';
+import { kindOf } from '@/document/kinds';
+import { useBench } from '@/formula/BenchContext';
 
 interface OfferProps {
   name: string;
@@ -8,6 +9,7 @@ interface OfferProps {
 }
 
 export function Offer({ name, kind, reason, onTake }: OfferProps) {
+  const { pantry } = useBench();
   return (
     <button
       type="button"
@@ -15,7 +17,7 @@ export function Offer({ name, kind, reason, onTake }: OfferProps) {
       className="w-full rounded-control px-2 py-1.5 text-left hover:bg-kelp-soft"
     >
       <span className="font-semibold">{name}</span>
-      <span className="ml-2 text-sm text-quiet">{KINDS[kind]?.toLowerCase()}</span>
+      <span className="ml-2 text-sm text-quiet">{kindOf(pantry, kind)?.name.toLowerCase()}</span>
       <span className="block text-sm text-quiet">{reason}</span>
     </button>
   );

@@ -3,10 +3,10 @@ import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dn
 import { CSS } from '@dnd-kit/utilities';
 import type { Stratum } from '@/api';
 import { text } from '@/document/document';
+import { kindOf } from '@/document/kinds';
 import { JarDrawing, shelfScale } from '@/drawing';
 import { useBench } from '@/formula/BenchContext';
 import { useSorting } from '@/ui';
-import { KINDS } from '@/words/texts';
 import { useJars } from '../../state/useJars';
 
 const HIGHEST = 90;
@@ -19,7 +19,7 @@ interface Props {
 
 /** The jars in the order they touch the fish, all to one scale; the open one is outlined. Dragged to another place. */
 export function Shelf({ open, onOpen, onAdd }: Props) {
-  const { value, evaluation, readOnly } = useBench();
+  const { value, evaluation, pantry, readOnly } = useBench();
   const { jars, move } = useJars();
   const strata = jars.map((_, place) => evaluation?.jars[place]?.reading.strata ?? []);
   const scale = shelfScale(strata, HIGHEST);
@@ -43,7 +43,7 @@ export function Shelf({ open, onOpen, onAdd }: Props) {
                 place={place}
                 name={
                   text(value(['jars', place, 'name'])) ??
-                  KINDS[text(value(['jars', place, 'kind'])) ?? ''] ??
+                  kindOf(pantry, text(value(['jars', place, 'kind'])))?.name ??
                   'Jar'
                 }
                 strata={strata[place] ?? []}
