@@ -1,9 +1,47 @@
 """The trade's rules and arithmetic: no Django, no HTTP, no clock, no chance.
 
-Imports go one way: questions -> formula -> judgement -> heat -> jars -> flesh -> fish -> substances -> reading ->
-documents -> data.
+This is the door for whoever uses it as a library; it does not move. Inside, imports go one way: questions -> formula ->
+judgement -> heat -> jars -> flesh -> fish -> substances -> reading -> documents -> data.
 """
+
+from importlib import import_module
+from typing import TYPE_CHECKING, Any
 
 from jarcore.version import VERSION
 
+if TYPE_CHECKING:
+    from jarcore.data import BadPantry, Pantry, default_pantry, with_rows
+    from jarcore.documents import Evaluation, NotAFormula, formula_object, parse
+    from jarcore.formula import evaluate
+    from jarcore.questions import NoSuchQuestion, NotAsked, Profiles, ask, profiles, question_names
+
 __version__ = VERSION
+
+__all__ = [
+    "BadPantry",
+    "Evaluation",
+    "NoSuchQuestion",
+    "NotAFormula",
+    "NotAsked",
+    "Pantry",
+    "Profiles",
+    "ask",
+    "default_pantry",
+    "evaluate",
+    "formula_object",
+    "parse",
+    "profiles",
+    "question_names",
+    "with_rows",
+]
+# The rooms behind the door, the one that is asked last first.
+ROOMS = ("jarcore.data", "jarcore.documents", "jarcore.formula", "jarcore.questions")
+
+
+def __getattr__(name: str) -> Any:
+    """A name of the door, loaded when it is asked for: whoever needs one room does not load them all."""
+    if name in __all__:
+        for room in map(import_module, ROOMS):
+            if hasattr(room, name):
+                return getattr(room, name)
+    raise AttributeError(f"jarcore has no {name!r}")

@@ -1,53 +1,86 @@
-"""The core on the command line: evaluate or profile a file, check the tables. Only the answer goes to standard
-output.
+"""The core on the command line: evaluate, profile or ask about a file, check the tables.
+
+Only the answer goes to standard output.
 """
 
+import argparse
 import json
 import sys
+from collections.abc import Mapping, Sequence
 from pathlib import Path
 from typing import Any
 
 from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
 from jarcore.data.checks import faults
-from jarcore.documents import LARGEST_BYTES, NotAFormula, formula_object, found, parse
-from jarcore.formula import evaluate
-from jarcore.questions import profiles
+from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse
+from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
 
-DONE, FAILED, NO_FORMULA = 0, 1, 2
-COMMANDS = {"evaluate": evaluate, "profiles": profiles}
+DONE, FAILED, NOT_ASKED = 0, 1, 2
+DOCUMENT = "/document"
+# Questions that have a command of their own, which takes the formula itself.
+OF_A_FORMULA = ("evaluate", "profiles")
 
 
 def main(arguments: list[str]) -> int:
     """Run one command; returns the exit code."""
-    match arguments:
-        case [("evaluate" | "profiles") as command, "--pantry", rows, name] | [
-            ("evaluate" | "profiles") as command,
-            name,
-            "--pantry",
-            rows,
-        ]:
-            return _answer(command, name, rows)
-        case [("evaluate" | "profiles") as command, name]:
-            return _answer(command, name, None)
-        case ["tables"]:
-            return _tables()
-    print("usage: jar evaluate|profiles FILE [--pantry FILE]   ('-' reads standard input)", file=sys.stderr)
-    return NO_FORMULA
+    asked = _commands().parse_args(arguments)
+    if asked.command == "tables":
+        return _tables()
+    if asked.command == "ask":
+        return _answer(asked.question, asked.file, asked.pantry, whole=True)
+    return _answer(asked.command, asked.file, asked.pantry, whole=False)
 
 
-def _answer(command: str, name: str, rows: str | None) -> int:
+def _commands() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="jar", description="The core, on files. '-' is standard input.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    for name in OF_A_FORMULA:
+        _of_a_file(commands.add_parser(name, help=QUESTIONS[name].says))
+    asking = commands.add_parser("ask", help='any question: the file holds {"document": a formula, ...}')
+    asking.add_argument("question", metavar="QUESTION", help=", ".join(QUESTIONS))
+    _of_a_file(asking)
+    commands.add_parser("tables", help="what is wrong with the tables")
+    return parser
+
+
+def _of_a_file(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("file", metavar="FILE")
+    parser.add_argument("--pantry", metavar="FILE", help="a kitchen's own rows")
+
+
+def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
+    """Print the answer to a question. WHOLE says that the file is the whole request, not the formula alone."""
     try:
         value, findings = parse(_read(name))
-        pantry, faults_there = _pantry(rows)
-        for fault in faults_there:
+        pantry, wrong = _pantry(rows)
+        for fault in wrong:
             print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
-        told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in faults_there]
-        answer: Any = COMMANDS[command](formula_object(value), pantry, [*findings, *told])
+        told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in wrong]
+        asked = value if whole else {"document": value}
+        answer = ask(question, asked, pantry, [*(_in_document(findings) if whole else findings), *told])
     except NotAFormula as refusal:
-        print(json.dumps(refusal.problem(), ensure_ascii=False, indent=2))
-        return NO_FORMULA
+        return _refused(refusal.problem())
+    except NoSuchQuestion as refusal:
+        return _refused(_problem("No such question", str(refusal), []))
+    except NotAsked as refusal:
+        return _refused(_problem("Not valid", str(refusal), refusal.errors))
     print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
     return DONE
+
+
+def _in_document(findings: Sequence[Finding]) -> list[Finding]:
+    """What the door found of the formula in a request, at its places in the formula."""
+    return [one.moved(DOCUMENT) for one in findings if one.within(DOCUMENT)]
+
+
+def _problem(title: str, detail: str, errors: Sequence[tuple[str, str]]) -> dict[str, Any]:
+    places = [{"path": path, "text": text} for path, text in errors]
+    return {"type": "about:blank", "title": title, "status": 422, "detail": detail, "errors": places}
+
+
+def _refused(problem: Mapping[str, Any]) -> int:
+    print(json.dumps(problem, ensure_ascii=False, indent=2))
+    return NOT_ASKED
 
 
 def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
@@ -75,7 +108,7 @@ def _read(name: str) -> bytes:
 
 
 def _tables() -> int:
-    found = faults()
-    for fault in found:
+    wrong = faults()
+    for fault in wrong:
         print(fault, file=sys.stderr)
-    return FAILED if found else DONE
+    return FAILED if wrong else DONE

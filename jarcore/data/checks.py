@@ -23,8 +23,8 @@ SENTENCES = {
     "receiving": ("sound", "refuse"),
     "order": ("why",),
 }
-# What is no figure of the trade: so many of a unit is the unit of a reading.
-UNITS = re.compile(r"\b100 (g|ml|cm2|l)\b|UTF-8")
+# What is no figure of the trade: so many of a unit is the unit of a reading, and counting begins at nought.
+UNITS = re.compile(r"\b100 (g|ml|cm2|l)\b|UTF-8|\b(from|above) 0\b")
 FINDERS, SAYERS = ("found", "say"), ("found", "say", "said", "sentence")
 # Columns whose words a rule may name.
 VOCABULARY = ("flags", "group", "phase", "allergens", "particle", "burn", "fat_class", "firmness", "shape")

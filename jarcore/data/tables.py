@@ -8,7 +8,8 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-from jarcore.data import recording
+from jarcore.data.recording import listeners as LISTENERS
+from jarcore.data.recording import note
 
 FOLDER = Path(__file__).parent
 CONFIDENCES = ("H", "M", "L")
@@ -64,8 +65,8 @@ def parameters() -> dict[str, Parameter]:
 
 def parameter(name: str) -> float:
     """The value of one parameter, in the unit its row states."""
-    if recording.listeners:
-        recording.note(name)
+    if LISTENERS:
+        note(name)
     return parameters()[name].value
 
 

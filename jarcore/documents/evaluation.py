@@ -4,7 +4,7 @@ Numbers are unrounded. None means that a thing does not apply or cannot be recko
 a notice at its place. A key NAME_range, where there is one, holds [low, high] of NAME.
 """
 
-from typing import Any, Literal, NotRequired
+from typing import Literal, NotRequired
 
 from typing_extensions import TypedDict
 
@@ -25,6 +25,16 @@ class Card(TypedDict):
     title: str
     text: str
     source: str
+
+
+class FishGroupResult(TypedDict):
+    """Pieces of one size: edible weight of all of them [g], how many, their surface [cm2] and thickness [mm]."""
+
+    id: str | None
+    edible_g: float | None
+    pieces: float | None
+    surface_cm2: float | None
+    thickness_mm: float | None
 
 
 class FishResult(TypedDict):
@@ -55,7 +65,7 @@ class FishResult(TypedDict):
     bone: str
     assumed: list[str]
     usual: dict[str, str]
-    groups: list[dict[str, Any]]
+    groups: list[FishGroupResult]
     cards: list[Card]
 
 
@@ -160,6 +170,18 @@ class WindowLimit(TypedDict):
     reason: str
 
 
+class WindowGroup(TypedDict):
+    """The window of one size of pieces, and how much later it goes in to come out with the others [min]."""
+
+    id: str | None
+    start_after_min: float
+    earliest_min: float
+    best_from_min: float
+    best_to_min: float
+    latest_min: float
+    binding: str
+
+
 class Window(TypedDict):
     """How long a jar may act [min from contact], which limit binds, what would move it.
 
@@ -179,7 +201,7 @@ class Window(TypedDict):
     limits: list[WindowLimit]
     rests_on: list[str]
     moves: list[Move]
-    groups: list[dict[str, Any]]
+    groups: list[WindowGroup]
     at_contact_time: AtContact | None
     stopped_by: list[str]
 
@@ -338,6 +360,16 @@ class CookResult(TypedDict):
     locks: list[str]
 
 
+class AcceptedOnRecord(TypedDict, total=False):
+    """Who accepted a stop, why and when."""
+
+    code: str
+    path: str
+    initials: str
+    reason: str
+    at: str
+
+
 class Caution(TypedDict):
     """A warning with its reason, its published source, and what to do."""
 
@@ -347,7 +379,7 @@ class Caution(TypedDict):
     do: str
     source: str
     path: str
-    accepted: dict[str, Any] | None
+    accepted: AcceptedOnRecord | None
 
 
 Standing = Literal["ready", "not_ready", "not_to_be_cooked"]

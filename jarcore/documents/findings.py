@@ -2,13 +2,22 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, NotRequired
 
 from typing_extensions import TypedDict
 
 from jarcore.data import Said, codes
 
-Patch = list[dict[str, Any]]
+
+class Operation(TypedDict):
+    """One operation of an RFC 6902 patch; `value` may be anything that a document may hold."""
+
+    op: str
+    path: str
+    value: NotRequired[Any]
+
+
+Patch = list[Operation]
 
 
 class Notice(TypedDict):
@@ -54,6 +63,10 @@ class Finding:
     def within(self, path: str) -> bool:
         """Whether it stands at a path or below it."""
         return self.path == path or self.path.startswith(f"{path}/")
+
+    def moved(self, root: str) -> "Finding":
+        """The same, with its place counted from a part of the document at ROOT."""
+        return Finding(key=self.key, path=self.path.removeprefix(root), values=self.values, patch=self.patch)
 
     def notice(self) -> Notice:
         """As the evaluation shows it."""

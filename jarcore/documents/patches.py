@@ -3,15 +3,20 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from jarcore.documents.findings import Patch
+from jarcore.documents.findings import Operation, Patch
 from jarcore.documents.pointers import Step, pointer
 
-__all__ = ["Patch", "put", "put_below", "tidy"]
+__all__ = ["Operation", "Patch", "put", "put_below", "take_out", "tidy"]
 
 
-def put(way: Sequence[Step], value: Any) -> dict[str, Any]:
+def put(way: Sequence[Step], value: Any) -> Operation:
     """The operation that makes VALUE stand in a field at WAY, whether something stands there or not."""
     return {"op": "add", "path": pointer(way), "value": value}
+
+
+def take_out(way: Sequence[Step]) -> Operation:
+    """The operation that takes out what stands at WAY."""
+    return {"op": "remove", "path": pointer(way)}
 
 
 def put_below(document: Mapping[str, Any], way: Sequence[Step], value: Any) -> Patch:

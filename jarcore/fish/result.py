@@ -2,7 +2,7 @@
 
 import math
 
-from jarcore.documents.evaluation import FishResult
+from jarcore.documents.evaluation import FishGroupResult, FishResult
 from jarcore.fish.geometry import outline, section
 from jarcore.fish.measure import usual
 from jarcore.fish.measured import MeasuredFish
@@ -35,13 +35,14 @@ def fish_result(fish: MeasuredFish) -> FishResult:
         "bone": fish.bone,
         "assumed": list(fish.assumed),
         "usual": dict(usual(fish.cut)),
-        "groups": [{"id": group.id, **_group_result(group.fish)} for group in fish.groups],
+        "groups": [_group_result(group.id, group.fish) for group in fish.groups],
         "cards": [],
     }
 
 
-def _group_result(fish: MeasuredFish) -> dict[str, float | None]:
+def _group_result(name: str | None, fish: MeasuredFish) -> FishGroupResult:
     return {
+        "id": name,
         "edible_g": fish.edible_g,
         "pieces": fish.pieces,
         "surface_cm2": fish.surface_cm2,

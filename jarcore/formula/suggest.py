@@ -9,7 +9,7 @@ from typing import Any
 from jarcore.data import Ingredient, Pantry, parameter
 from jarcore.documents import Finding, Patch, found
 from jarcore.documents.evaluation import Ledger
-from jarcore.documents.patches import put, put_below, tidy
+from jarcore.documents.patches import put, put_below, take_out, tidy
 from jarcore.formula.prepare import Prepared
 from jarcore.jars import Laid
 
@@ -118,7 +118,7 @@ def _finish_salt(document: Mapping[str, Any], ready: Prepared, left_g: float | N
         kept = {"per", "of", "by"} & set(own.line.model_fields_set)
         way.append(own.place)
         patch = [put([*way, "amount"], amount), put([*way, "basis"], "serving"), put([*way, "when"], "plate")]
-        patch += [{"op": "remove", "path": put([*way, name], None)["path"]} for name in sorted(kept)]
+        patch += [take_out([*way, name]) for name in sorted(kept)]
     else:
         line = {"id": "finish-salt", "ingredient": salt.id, "amount": amount, "basis": "serving", "when": "plate"}
         patch = [*([] if contents.jar.lines else put_below(document, way, [])), put([*way, "-"], line)]

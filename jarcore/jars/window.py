@@ -118,11 +118,18 @@ def tightest(spans: Sequence[tuple[str | None, Span]]) -> Window:
     merged["earliest_min"] = min(max(window["earliest_min"] for _, window in windows), merged["best_from_min"])
     for name in ("earliest_min_range", "best_from_min_range", "best_to_min_range"):
         merged.pop(name, None)  # type: ignore[misc]
-    times = ("earliest_min", "best_from_min", "best_to_min", "latest_min", "binding")
     # To be lifted out together, the pieces that need longest go in first and the others that much later.
     longest = max(window["best_from_min"] for _, window in windows)
     merged["groups"] = [
-        {"id": name, "start_after_min": longest - window["best_from_min"], **{key: window[key] for key in times}}  # type: ignore[literal-required]
+        {
+            "id": name,
+            "start_after_min": longest - window["best_from_min"],
+            "earliest_min": window["earliest_min"],
+            "best_from_min": window["best_from_min"],
+            "best_to_min": window["best_to_min"],
+            "latest_min": window["latest_min"],
+            "binding": window["binding"],
+        }
         for name, window in windows
     ]
     return merged

@@ -1,9 +1,10 @@
 """Cautions: rules over a formula. The words, grades and sources are rows of data/codes.csv."""
 
 from collections.abc import Callable, Iterator
+from typing import cast
 
 from jarcore.data import codes, said
-from jarcore.documents.evaluation import Caution
+from jarcore.documents.evaluation import AcceptedOnRecord, Caution
 from jarcore.judgement import rules_diners, rules_fish, rules_heat, rules_jars
 from jarcore.judgement.case import Case, Hit
 
@@ -48,7 +49,7 @@ def cautions_of(case: Case) -> list[Caution]:
                     "do": row.do,
                     "source": row.source,
                     "path": hit.path,
-                    "accepted": record.model_dump(exclude_none=True) if record else None,
+                    "accepted": cast(AcceptedOnRecord, record.model_dump(exclude_none=True)) if record else None,
                 }
             )
     return sorted(found, key=lambda caution: ORDER.index(caution["grade"]))

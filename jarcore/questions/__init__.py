@@ -1,34 +1,42 @@
 """What is asked of a formula. Imports formula and below."""
 
+from jarcore.questions import declarations as _declarations
 from jarcore.questions.compare import Comparison, compare
+from jarcore.questions.declared import QUESTIONS, NoSuchQuestion, NotAsked, Question, ask, question_names
 from jarcore.questions.explain import Explanation, explain
 from jarcore.questions.profiles import Profiles, profiles
 from jarcore.questions.read_line import Phrase, read_line
 from jarcore.questions.rewrite import Rewriting, rewrite
-from jarcore.questions.scale import BY as SCALE_BY
 from jarcore.questions.scale import scale
-from jarcore.questions.schools import Question, schools_of
+from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.swaps import Swap, swaps
-from jarcore.questions.windows import AXES, Curve, Fit, Windows, curve, fits, windows
+from jarcore.questions.windows import Curve, Fit, Windows, curve, fits, windows
+
+# Whoever imports the questions has them declared.
+DECLARED = _declarations.__name__
 
 __all__ = [
-    "AXES",
-    "SCALE_BY",
+    "QUESTIONS",
     "Comparison",
     "Curve",
+    "Disagreement",
     "Explanation",
     "Fit",
+    "NoSuchQuestion",
+    "NotAsked",
     "Phrase",
     "Profiles",
     "Question",
     "Rewriting",
     "Swap",
     "Windows",
+    "ask",
     "compare",
     "curve",
     "explain",
     "fits",
     "profiles",
+    "question_names",
     "read_line",
     "rewrite",
     "scale",

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from typing_extensions import TypedDict
 
@@ -14,9 +14,28 @@ from jarcore.heat import cook_result
 from jarcore.jars import Contents, Laid, salted, window_for
 from jarcore.substances.acidity import ACIDS
 
+# What is explained.
+Explained = Literal[
+    "salt_pct_of_fish",
+    "salt_pct",
+    "sugar_pct",
+    "water_pct",
+    "oil_pct",
+    "acid_pct_citric",
+    "acid_pct_acetic",
+    "ph",
+    "oil_to_acid_volume",
+    "hydration_pct",
+    "alcohol_pct_volume",
+    "window",
+    "salt_g_per_serving",
+    "cook",
+]
 MOST_STEPS = 8
 # Salt that comes off again and is less is not worth a word [g].
 WORTH_SAYING_G = 0.05
+# The unit of what has none.
+SHARE = "1"
 
 
 class Step(TypedDict):
@@ -89,7 +108,7 @@ def _rows(used: Iterable[str]) -> list[Row]:
     return [
         {
             "name": row.name.replace("_", " "),
-            "value": f"{row.value:g} {row.unit}".strip(),
+            "value": f"{row.value:g}" if row.unit == SHARE else f"{row.value:g} {row.unit}",
             "source": row.source,
             "confidence": row.confidence,
         }

@@ -6,7 +6,7 @@ What was not understood is given back; nothing is invented. An amount that is no
 import re
 from collections.abc import Mapping, Sequence
 from functools import cache
-from typing import Any
+from typing import Any, NotRequired
 
 from typing_extensions import TypedDict
 
@@ -60,19 +60,48 @@ MOST_CANDIDATES = 6
 NOTHING_CALLED = "The pantry has nothing that is called that."
 
 
-class Candidate(TypedDict):
+class AmountRead(TypedDict, total=False):
+    """An amount as read: a value, a range, or unstated, with its unit."""
+
+    value: float
+    low: float
+    high: float
+    unit: str
+    unstated: bool
+
+
+class WeightRead(TypedDict):
+    """How much fish an amount is for."""
+
+    value: float
+    unit: str
+
+
+class LineRead(TypedDict):
+    """A line of a jar as read, without an id yet; `per`, `of` and `by` where its basis has them."""
+
+    ingredient: str | None
+    amount: AmountRead
+    basis: NotRequired[str]
+    per: NotRequired[WeightRead]
+    of: NotRequired[str]
+    by: NotRequired[str]
+
+
+class Offered(TypedDict):
     """An ingredient that the words may mean."""
 
-    id: str
+    ingredient: str
     name: str
 
 
 class Phrase(TypedDict):
-    """What was understood: the line (without an id), what it may mean instead, the words left over, what is missing."""
+    """A line out of words: what was understood and what not, what it may mean instead, what is missing in words."""
 
-    line: dict[str, Any] | None
-    candidates: list[Candidate]
-    left: str
+    line: LineRead | None
+    understood: list[str]
+    unknown: list[str]
+    choices: list[Offered]
     missing: str | None
 
 
@@ -98,7 +127,7 @@ def read_phrase(
     {'ingredient': 'sea-salt-fine', 'amount': {'value': 1.5, 'unit': 'tsp'}, 'basis': 'fixed'}
     """
     words = _plain(text)
-    line: dict[str, Any] = {}
+    line: Any = {}
     words, base = _ratio(words, pantry, lines)
     words, per = _per(words)
     words, basis = _basis(words)
@@ -123,7 +152,25 @@ def read_phrase(
         missing = "How much? It is kept as not stated until you type it."
     elif line["amount"].get("unit") is None:
         missing = "In which unit?"
-    return {"line": line, "candidates": candidates, "left": left, "missing": missing}
+    return {
+        "line": line,
+        "understood": _understood(line, found),
+        "unknown": [left] if left else [],
+        "choices": [{"ingredient": one.id, "name": one.name} for one in candidates],
+        "missing": missing,
+    }
+
+
+def _understood(line: LineRead, found: Ingredient | None) -> list[str]:
+    """What was taken out of the words: the ingredient, the amount, what it follows."""
+    amount = line["amount"]
+    much = "" if amount.get("unstated") else _spoken_amount(amount)
+    return [one for one in (found.name if found else "", much, line.get("basis", "")) if one]
+
+
+def _spoken_amount(amount: AmountRead) -> str:
+    number = f"{amount['value']:g}" if "value" in amount else f"{amount.get('low', 0):g}–{amount.get('high', 0):g}"
+    return f"{number} {amount.get('unit', '')}".strip()
 
 
 def _plain(text: str) -> str:
@@ -239,7 +286,7 @@ def _named(ingredient: Ingredient) -> tuple[frozenset[str], ...]:
 
 def _ingredient(
     words: str, pantry: Pantry, among: set[Any] | None = None
-) -> tuple[Ingredient | None, list[Candidate], str]:
+) -> tuple[Ingredient | None, list[Ingredient], str]:
     """The one ingredient that the words name; else the candidates; and the words that name nothing."""
     spoken = re.findall(r"[^\W\d_]+", words)
     said = [word for word in spoken if word not in IDLE]
@@ -251,7 +298,7 @@ def _ingredient(
     if len(exact) == 1:
         return exact[0], [], ""
     if exact:
-        return None, [{"id": one.id, "name": one.name} for one in exact], ""
+        return None, exact, ""
     # All that was said is part of a name: '1 tsp smoked paprika' among two paprikas.
     within = [one for one in rows_of if any(bare <= name for name in _named(one))]
     # A whole name is part of what was said: the rest is told back.
@@ -259,12 +306,12 @@ def _ingredient(
     if len(within) == 1:
         return within[0], [], ""
     if within:
-        return None, [{"id": one.id, "name": one.name} for one in within[:MOST_CANDIDATES]], ""
+        return None, within[:MOST_CANDIDATES], ""
     if around:
         name = max((name for name in _named(around[0]) if name <= bare), key=len)
         return around[0], [], " ".join(word for word in said if bare_word(word) not in name)
     some = [one for one in rows_of if any(bare & name for name in _named(one))]
-    return None, [{"id": one.id, "name": one.name} for one in some[:MOST_CANDIDATES]], " ".join(said)
+    return None, some[:MOST_CANDIDATES], " ".join(said)
 
 
 def _longest(ingredient: Ingredient) -> int:

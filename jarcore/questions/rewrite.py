@@ -9,7 +9,7 @@ from typing_extensions import TypedDict
 from jarcore.data import Pantry
 from jarcore.documents import read_formula
 from jarcore.documents.formula import Line
-from jarcore.documents.patches import Patch, put, tidy
+from jarcore.documents.patches import Patch, put, take_out, tidy
 from jarcore.formula import evaluate
 from jarcore.jars.weighing import FITS
 from jarcore.reading import dimension
@@ -123,4 +123,4 @@ def _trial(
 def _patch(way: list[Any], old: Line, amount: dict[str, Any], fields: Mapping[str, Any]) -> Patch:
     gone = [key for key in ("per", "of", "by") if getattr(old, key) is not None and key not in fields]
     patch = [put([*way, "amount"], amount), *(put([*way, key], value) for key, value in fields.items())]
-    return [*patch, *({"op": "remove", "path": put([*way, key], None)["path"]} for key in gone)]
+    return [*patch, *(take_out([*way, key]) for key in gone)]

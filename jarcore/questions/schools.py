@@ -8,7 +8,8 @@ from typing_extensions import TypedDict
 from jarcore.data import Ingredient, Pantry, default_pantry, schools
 from jarcore.documents import Formula, read_formula
 from jarcore.documents.formula import Jar, Line
-from jarcore.documents.patches import Patch, put, put_below
+from jarcore.documents.patches import Patch, put, put_below, take_out
+from jarcore.documents.pointers import pointer
 
 OF_SALT = ("salt",)
 
@@ -23,7 +24,7 @@ class Option(TypedDict):
     patch: Patch
 
 
-class Question(TypedDict):
+class Disagreement(TypedDict):
     """Where good cooks disagree, at a place of the document; the first option is the default."""
 
     question: str
@@ -33,18 +34,18 @@ class Question(TypedDict):
     options: list[Option]
 
 
-def schools_of(document: Mapping[str, Any], pantry: Pantry | None = None) -> list[Question]:
+def schools_of(document: Mapping[str, Any], pantry: Pantry | None = None) -> list[Disagreement]:
     """The questions that this formula raises, those of its jars first."""
     stock = (pantry or default_pantry()).ingredients
     formula, _ = read_formula(document)
-    found: list[Question] = []
+    found: list[Disagreement] = []
     for row in schools():
         for way, part in _places(row, formula, stock):
             options = [_option(one, way, part, document, stock) for one in row["options"]]
             if not any(option["chosen"] for option in options):
                 for option, one in zip(options, row["options"], strict=True):
                     option["chosen"] = bool(one.get("absent")) and not _stated(row, part)
-            path = put(way, None)["path"]
+            path = pointer(way)
             found.append(
                 {
                     "question": row["question"],
@@ -98,12 +99,12 @@ def _option(
             patch += [put([*way, "lines", place, "when"], when) for place, _ in lines]
     if one.get("clear"):
         chosen = getattr(part, one["clear"]) is None
-        patch += [] if chosen else [{"op": "remove", "path": put([*way, one["clear"]], None)["path"]}]
+        patch += [] if chosen else [take_out([*way, one["clear"]])]
     for name, value in one.get("set", {}).items():
         patch += _set(document, [*way, name], value)
     if one.get("unplan") and part.method is not None and part.method.contact_time is not None:
         # The old plan was made for another clock: the window of the new school says when.
-        patch.append({"op": "remove", "path": put([*way, "method", "contact_time"], None)["path"]})
+        patch.append(take_out([*way, "method", "contact_time"]))
     if "salt_pct" in one:
         patch += [
             put([*way, "lines", place, "amount"], {"value": one["salt_pct"], "unit": "%"})

@@ -8,30 +8,18 @@ from typing import Any
 
 from django.http import HttpResponse
 from ninja import NinjaAPI
-from pydantic import TypeAdapter
+from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
-from jarcore import questions
-from jarcore.documents import Evaluation, Formula
+from jarcore.documents import Formula
+from jarcore.documents.formula import FORMAT
+from jarcore.questions import QUESTIONS, Question
 
-ANSWERS = (
-    Evaluation,
-    questions.Profiles,
-    questions.Comparison,
-    questions.Phrase,
-    questions.Rewriting,
-    questions.Swap,
-    questions.Question,
-    questions.Explanation,
-    questions.Windows,
-    questions.Curve,
-    questions.Fit,
-)
-PATCH = {"type": "array", "items": {"type": "object", "additionalProperties": True}}
 REF = "#/components/schemas/{model}"
+DEFINITIONS = "$defs"
 
 
-def core_json(answer: Any) -> HttpResponse:
+def core_json(answer: object) -> HttpResponse:
     """An answer of the core, as it is."""
     return HttpResponse(json.dumps(answer, allow_nan=False), content_type="application/json")
 
@@ -41,9 +29,8 @@ def body(schema: dict[str, Any]) -> dict[str, Any]:
     return {"requestBody": {"required": True, "content": {"application/json": {"schema": schema}}}}
 
 
-def answered(model: str, many: bool = False) -> dict[str, Any]:
-    """OpenAPI of a core's answer: one, or a list of many."""
-    schema = {"type": "array", "items": named(model)} if many else named(model)
+def answered(schema: dict[str, Any]) -> dict[str, Any]:
+    """OpenAPI of a core's answer."""
     return {"responses": {200: {"description": "OK", "content": {"application/json": {"schema": schema}}}}}
 
 
@@ -52,18 +39,42 @@ def named(model: str) -> dict[str, Any]:
     return {"$ref": REF.format(model=model)}
 
 
+def request_of(question: Question[Any]) -> dict[str, Any]:
+    """OpenAPI of what a question asks for."""
+    return body(named(question.asked.__name__))
+
+
+def answer_of(question: Question[Any]) -> dict[str, Any]:
+    """OpenAPI of what a question answers."""
+    schema = question.adapter.json_schema(ref_template=REF)
+    schema.pop(DEFINITIONS, None)
+    own = schema.get("title") if schema.get("type") == "object" else None
+    return answered(named(own) if own else schema)
+
+
 class JarAPI(NinjaAPI):
     """ninja's API with the core's documents among its schemas."""
 
     def get_openapi_schema(self, **kwargs: Any) -> Any:
-        """The OpenAPI description; formula and evaluation come from their one definition."""
+        """The OpenAPI description; the formula, and what each question asks and answers, from their one definition."""
         schema = super().get_openapi_schema(**kwargs)
         components = schema["components"]["schemas"]
-        _, formula = models_json_schema([(Formula, "validation")], ref_template=REF)
-        components.update(formula["$defs"])
-        components["Patch"] = PATCH
-        for answer in ANSWERS:
-            described = TypeAdapter(answer).json_schema(ref_template=REF)
-            components.update(described.pop("$defs", {}))
-            components[answer.__name__] = described
-        return schema
+        models: list[type[BaseModel]] = [Formula, *(question.asked for question in QUESTIONS.values())]
+        for one in models:
+            _, described = models_json_schema([(one, "validation")], ref_template=REF)
+            components.update(described[DEFINITIONS])
+        for question in QUESTIONS.values():
+            answer = question.adapter.json_schema(ref_template=REF)
+            components.update(answer.pop(DEFINITIONS, {}))
+            if answer.get("type") == "object":
+                components[answer["title"]] = answer
+        return _with_formulas(schema)
+
+
+def _with_formulas(schema: Any) -> Any:
+    """The schema with each formula document described as the formula that it is."""
+    if isinstance(schema, dict):
+        if schema.get("format") == FORMAT:
+            return named(Formula.__name__)
+        return {key: _with_formulas(value) for key, value in schema.items()}
+    return [_with_formulas(item) for item in schema] if isinstance(schema, list) else schema

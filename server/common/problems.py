@@ -9,6 +9,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from jarcore.documents import NotAFormula
 from jarcore.documents.pointers import pointer
+from jarcore.questions import NotAsked
 
 
 class Problem(Exception):
@@ -35,6 +36,11 @@ def register(api: NinjaAPI) -> None:
     @api.exception_handler(NotAFormula)
     def _no_formula(_request: HttpRequest, error: NotAFormula) -> HttpResponse:
         return problem(error.status, error.title, error.detail)
+
+    @api.exception_handler(NotAsked)
+    def _not_asked(_request: HttpRequest, error: NotAsked) -> HttpResponse:
+        errors = [{"path": path, "text": text} for path, text in error.errors]
+        return problem(422, "Not valid", str(error), errors=errors)
 
     @api.exception_handler(AuthenticationError)
     def _signed_out(_request: HttpRequest, _error: AuthenticationError) -> HttpResponse:

@@ -5,12 +5,13 @@ from typing import Any
 
 from django.db import transaction
 
-from jarcore.data import FAULT
+from jarcore.data import FAULT, Pantry
 from jarcore.documents import Evaluation, formula_object, merge, parse
 from jarcore.formula import evaluate
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
 from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing
+from server.pantry.selectors import stock_of
 
 LONGEST_NOTE = 2000
 LONGEST_INITIALS = 8
@@ -43,10 +44,10 @@ def draft_of(raw: bytes) -> tuple[int, dict[str, Any]]:
     return revision, formula_object(value.get("document"))
 
 
-def fill_columns(formula: Formula) -> None:
-    """Fill what lists and search need from the document."""
+def fill_columns(formula: Formula, pantry: Pantry) -> None:
+    """Fill what lists and search need from the document, reckoned with the kitchen's pantry."""
     document = formula.document
-    answer = evaluate(document)
+    answer = evaluate(document, pantry)
     title = document.get("title")
     formula.title = title if isinstance(title, str) and title.strip() else "Untitled"
     fish = document.get("fish")
@@ -85,6 +86,15 @@ def fill_columns(formula: Formula) -> None:
     formula.search_text = " ".join(words).lower()[:4000]
 
 
+def refill(kitchen: Kitchen) -> None:
+    """Fill the columns of all formulas of a kitchen anew: its rows are other ones."""
+    pantry = stock_of(kitchen).pantry
+    for formula in Formula.objects.of(kitchen).iterator():
+        fill_columns(formula, pantry)
+        # Not saved as a whole: the drafts stay as they are, and as old as they are.
+        Formula.objects.filter(pk=formula.pk).update(card=formula.card, search_text=formula.search_text)
+
+
 def _record(formula: Formula, user: User) -> None:
     DraftRevision.objects.create(formula=formula, revision=formula.revision, document=formula.document, saved_by=user)
 
@@ -93,7 +103,7 @@ def _record(formula: Formula, user: User) -> None:
 def create_formula(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Formula:
     """A new formula with its draft."""
     formula = Formula(kitchen=kitchen, document=document)
-    fill_columns(formula)
+    fill_columns(formula, stock_of(kitchen).pantry)
     formula.save()
     _record(formula, user)
     return formula
@@ -112,7 +122,7 @@ def save_draft(kitchen: Kitchen, user: User, number: int, based_on: int, documen
     if formula.document != document:
         formula.document = document
         formula.revision += 1
-        fill_columns(formula)
+        fill_columns(formula, stock_of(kitchen).pantry)
         formula.save()
         _record(formula, user)
     return formula
@@ -158,7 +168,7 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
             "The draft changed since. Look at it again, then keep it.",
             revision=formula.revision,
         )
-    answer = evaluate(formula.document)
+    answer = evaluate(formula.document, stock_of(kitchen).pantry)
     errors = _not_valid(answer)
     if errors:
         raise Problem(

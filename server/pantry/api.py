@@ -5,7 +5,7 @@ from typing import Any
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from jarcore.data import default_pantry, rendered, rows, shelf
+from jarcore.data import Pantry, default_pantry, rendered, rows, shelf
 from jarcore.documents import parse
 from jarcore.jars import Traits, all_traits
 from server.accounts.requests import AuthedRequest
@@ -14,6 +14,7 @@ from server.common.answers import body
 from server.common.problems import Problem
 from server.pantry import services
 from server.pantry.models import ShelfJar
+from server.pantry.selectors import own_rows, stock_of
 
 router = Router(tags=["pantry"])
 
@@ -49,6 +50,8 @@ class ShelfJarOut(Schema):
     """A starting jar: its reason and the jar, whose parts have no ids yet."""
 
     id: str
+    name: str
+    kind: str
     reason: str
     jar: dict[str, Any]
 
@@ -70,11 +73,26 @@ class PantryOut(Schema):
     receiving: list[CheckOut]
 
 
+class FaultOut(Schema):
+    """A row that is not used, and why."""
+
+    path: str
+    text: str
+
+
+class RowsOut(Schema):
+    """A kitchen's own rows as they were sent (null where it has none), and what of them is not used."""
+
+    document: dict[str, Any] | None
+    faults: list[FaultOut]
+
+
 class OwnJarOut(Schema):
     """A jar that the kitchen keeps on its own Shelf."""
 
     id: int
     name: str
+    kind: str | None
     reason: str
     jar: dict[str, Any]
 
@@ -82,10 +100,7 @@ class OwnJarOut(Schema):
 COUNTS = ("piece", "slice", "clove", "sprig", "pinch")
 
 
-@router.get("/pantry", response=PantryOut, operation_id="pantry")
-def read_pantry(request: HttpRequest) -> dict[str, Any]:
-    """All of it; the front end searches in it."""
-    pantry = default_pantry()
+def _shown(pantry: Pantry) -> dict[str, Any]:
     ingredients = [
         {
             "id": one.id,
@@ -102,9 +117,44 @@ def read_pantry(request: HttpRequest) -> dict[str, Any]:
         "species": sorted(pantry.species.values(), key=lambda one: one.name),
         "cuts": list(pantry.cuts.values()),
         "kinds": all_traits(),
-        "shelf": shelf(),
+        "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }
+
+
+@router.get("/pantry", response=PantryOut, operation_id="pantry")
+def read_pantry(request: HttpRequest) -> dict[str, Any]:
+    """All shipped rows."""
+    return _shown(default_pantry())
+
+
+@router.get("/kitchens/{kitchen}/pantry", response=PantryOut, operation_id="kitchen_pantry")
+def read_kitchen_pantry(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
+    """All that a kitchen's formulas may name, its own rows with the shipped ones; the front end searches in it."""
+    return _shown(stock_of(kitchen_to_read(request.user, kitchen)).pantry)
+
+
+@router.get("/kitchens/{kitchen}/rows", response=RowsOut, operation_id="own_rows")
+def read_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
+    """The kitchen's own rows as they were sent, and what of them is not used."""
+    mine = kitchen_to_read(request.user, kitchen)
+    return {"document": own_rows(mine), "faults": list(stock_of(mine).faults)}
+
+
+@router.put(
+    "/kitchens/{kitchen}/rows",
+    response=RowsOut,
+    operation_id="keep_rows",
+    openapi_extra=body({"type": "object", "additionalProperties": True}),
+)
+def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
+    """Keep the kitchen's own rows: a jar-table/pantry document, all of them at once."""
+    mine = kitchen_to_write(request.user, kitchen)
+    value, findings = parse(request.body)
+    if findings:
+        errors = [{"path": one.path, "text": one.text} for one in findings]
+        raise Problem(422, "Cannot be kept", "Some of it no file or database can keep; see the places.", errors=errors)
+    return {"document": value, "faults": services.keep_rows(mine, request.user, value)}
 
 
 @router.get("/kitchens/{kitchen}/shelf", response=list[OwnJarOut], operation_id="own_shelf")

@@ -1,4 +1,4 @@
-"""A kitchen's own Shelf: jars that it saved to start from again."""
+"""What is a kitchen's own: rows of its pantry, and jars of its Shelf to start from again."""
 
 from django.conf import settings
 from django.db import models
@@ -31,3 +31,22 @@ class ShelfJar(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def kind(self) -> str | None:
+        """The kind of jar, where one is stated."""
+        kind = self.jar.get("kind")
+        return kind if isinstance(kind, str) else None
+
+
+class OwnRows(models.Model):
+    """A kitchen's own ingredients and fish: a jar-table/pantry document, kept as it was sent."""
+
+    kitchen = models.OneToOneField(Kitchen, on_delete=models.CASCADE, related_name="own_rows")
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+    saved_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    saved_at = models.DateTimeField(auto_now=True)
+
+    def __str__(self) -> str:
+        return f"{self.kitchen} · rows {self.revision}"

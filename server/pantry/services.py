@@ -1,12 +1,19 @@
-"""Verbs on a kitchen's Shelf."""
+"""Verbs on what is a kitchen's own: its rows and its Shelf."""
 
 from typing import Any
 
+from django.db import transaction
+from django.dispatch import Signal
+
+from jarcore.data import BadPantry, Fault, default_pantry, with_rows
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
-from server.pantry.models import ShelfJar
+from server.pantry.models import OwnRows, ShelfJar
 
 MOST_JARS = 500
+MOST_ROWS = 2000
+# Sent when a kitchen has other rows: what was reckoned with the old ones is reckoned anew.
+rows_kept = Signal()
 
 
 def _bare(part: Any) -> Any:
@@ -34,3 +41,28 @@ def shelve(kitchen: Kitchen, user: User, jar: dict[str, Any], reason: str) -> Sh
     return ShelfJar.objects.create(
         kitchen=kitchen, name=name.strip()[:120], reason=reason.strip()[:400], jar=_bare(jar), saved_by=user
     )
+
+
+@transaction.atomic
+def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
+    """Keep a kitchen's own rows, all of them at once; gives what of them is not used.
+
+    Raises: Problem 422 for what is no pantry, or holds too many rows.
+    """
+    try:
+        _, faults = with_rows(default_pantry(), document)
+    except BadPantry as error:
+        raise Problem(422, "Not a pantry", str(error), errors=[{"path": "", "text": str(error)}]) from None
+    assert isinstance(document, dict)
+    for name in ("ingredients", "fish"):
+        if len(document.get(name) or []) > MOST_ROWS:
+            errors = [{"path": f"/{name}", "text": f"A kitchen keeps {MOST_ROWS} rows of its own; take some away."}]
+            raise Problem(422, "Too many rows", errors[0]["text"], errors=errors)
+    rows, new = OwnRows.objects.select_for_update().get_or_create(
+        kitchen=kitchen, defaults={"document": document, "saved_by": user}
+    )
+    if not new:
+        rows.document, rows.saved_by, rows.revision = document, user, rows.revision + 1
+        rows.save()
+    rows_kept.send(OwnRows, kitchen=kitchen)
+    return faults

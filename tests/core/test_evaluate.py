@@ -23,6 +23,7 @@ from jarcore.data import codes, default_pantry
 from jarcore.documents import Evaluation
 from jarcore.documents.formula import Kind
 from jarcore.formula import evaluate
+from jarcore.questions import scale
 from tests.core import cases
 from tests.core.cases import changed, citrus_chunks_counter, example, zander
 
@@ -307,11 +308,38 @@ class CommandTest(TestCase):
         self.assertEqual((done.returncode, done.stderr), (0, ""))
         self.assertEqual(json.loads(done.stdout)["format"], "jar-table/evaluation")
 
-    def test_what_is_no_formula_ends_with_two_and_a_problem(self) -> None:
-        for arguments, text in ((("evaluate", "-"), "{"), (("evaluate", "/no/such/file"), None)):
+    def test_what_is_no_formula_or_no_question_ends_with_two_and_a_problem(self) -> None:
+        asked = json.dumps({"document": zander(), "jar": 0})
+        for arguments, text, status, paths in (
+            (("evaluate", "-"), "{", 400, []),
+            (("evaluate", "/no/such/file"), None, 400, []),
+            (("ask", "schools", "-"), "[]", 400, []),
+            (("ask", "fits", "-"), asked, 422, ["/minutes"]),
+            (("ask", "tomorrow", "-"), asked, 422, []),
+        ):
             done = self.run_core(*arguments, text=text)
-            self.assertEqual(done.returncode, 2)
-            self.assertEqual(json.loads(done.stdout)["status"], 400)
+            with self.subTest(arguments):
+                self.assertEqual(done.returncode, 2, done.stderr)
+                body = json.loads(done.stdout)
+                self.assertEqual((body["status"], [error["path"] for error in body["errors"]]), (status, paths))
+
+    def test_any_question_is_asked_of_a_file(self) -> None:
+        done = self.run_core("ask", "scale", "-", text=json.dumps({"document": zander(), "servings": 6}))
+        self.assertEqual((done.returncode, done.stderr), (0, ""))
+        self.assertEqual(json.loads(done.stdout), scale(zander(), servings=6))
+        wrong = json.dumps({"document": zander()}).replace('"servings": 4', '"servings": Infinity')
+        notices = json.loads(self.run_core("ask", "evaluate", "-", text=wrong).stdout)["notices"]
+        self.assertIn(("not-finite", "/servings"), [(one["code"], one["path"]) for one in notices])
+
+    def test_the_library_is_used_as_the_readme_says(self) -> None:
+        text = (cases.ROOT / "README.md").read_text(encoding="utf-8")
+        block = text.split("```python\n")[1].split("```")[0]
+        done = subprocess.run(
+            [sys.executable, "-c", block], cwd=cases.ROOT, capture_output=True, text=True, check=False
+        )
+        self.assertEqual((done.returncode, done.stderr), (0, ""))
+        self.assertIn("best from 22 to 30 min: Ready.", done.stdout)
+        self.assertIn("25 min lies within it", done.stdout)
 
 
 class TablesTest(TestCase):

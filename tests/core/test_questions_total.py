@@ -4,39 +4,63 @@ its schema.
 
 import copy
 import json
-from collections.abc import Callable
+from collections.abc import Iterator
 from typing import Any
 from unittest import TestCase
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
-from pydantic import TypeAdapter
 
-from jarcore import questions
-from jarcore.data import default_pantry
-from tests.core import test_total
+from jarcore import NoSuchQuestion, NotAFormula, NotAsked, ask, question_names
+from jarcore.questions import QUESTIONS
+from tests.core import cases, test_total
 from tests.core.test_total import ANYTHING, DOCUMENTS, WAYS
 
-PANTRY = default_pantry()
 ZANDER = DOCUMENTS[-1]
-QUESTIONS: dict[str, tuple[Any, Callable[[dict[str, Any]], Any]]] = {
-    "compare": (questions.Comparison, lambda d: questions.compare(d, ZANDER)),
-    "compare back": (questions.Comparison, lambda d: questions.compare(ZANDER, d)),
-    "read a line": (questions.Phrase, lambda d: questions.read_line(d, 0, "3:1 oil to lemon juice", PANTRY)),
-    "rewrite unit": (questions.Rewriting, lambda d: questions.rewrite(d, 0, 0, "tsp", None)),
-    "rewrite basis": (questions.Rewriting, lambda d: questions.rewrite(d, 0, 1, None, "line")),
-    "swaps": (list[questions.Swap], lambda d: questions.swaps(d, 0, 0)),
-    "schools": (list[questions.Question], questions.schools_of),
-    "scale": (list[dict[str, Any]], lambda d: questions.scale(d, servings=17)),
-    "explain": (questions.Explanation | None, lambda d: questions.explain(d, "salt_g_per_serving", 0)),
-    "explain the window": (questions.Explanation | None, lambda d: questions.explain(d, "window", 0)),
-    "windows": (questions.Windows, lambda d: questions.windows(d, 0)),
-    "curve": (questions.Curve | None, lambda d: questions.curve(d, 0, "dose")),
-    "fits": (list[questions.Fit], lambda d: questions.fits(d, 0, 20.0)),
+# What is asked beside the document, of each question that asks for more.
+BESIDE: dict[str, list[dict[str, Any]]] = {
+    "compare": [{"after": ZANDER}],
+    "read-line": [{"jar": 0, "text": "3:1 oil to lemon juice"}],
+    "rewrite-line": [{"jar": 0, "line": 0, "unit": "tsp"}, {"jar": 0, "line": 1, "basis": "line"}],
+    "swaps": [{"jar": 0, "line": 0}],
+    "scale": [{"servings": 17}, {"edible_g": 990.5}],
+    "explain": [{"jar": 0, "name": "salt_g_per_serving"}, {"jar": 0, "name": "window"}],
+    "windows": [{"jar": 0}],
+    "curve": [{"jar": 0, "over": "dose"}],
+    "fits": [{"jar": 0, "minutes": 20}],
 }
+ASKED = [(name, beside) for name in question_names() for beside in BESIDE.get(name, [{}])]
+
+# An operation of a patch may put anything that a document may hold.
+ANYTHING_THERE = ["Operation/value"]
+
+
+def untyped(schema: Any, way: str = "") -> Iterator[str]:
+    """Places of a JSON Schema that take anything at all."""
+    if way and not {"type", "$ref", "anyOf", "enum", "const"} & set(schema):
+        yield way
+    if schema.get("type") == "object" and not {"properties", "additionalProperties"} & set(schema):
+        yield way
+    parts = [(f"{way}/{name}", part) for name, part in schema.get("properties", {}).items()]
+    parts += list(schema.get("$defs", {}).items())
+    parts += [
+        (way, part) for part in (*schema.get("anyOf", ()), schema.get("items"), schema.get("additionalProperties"))
+    ]
+    for name, part in parts:
+        if part is True:
+            yield name
+        elif part:
+            yield from untyped(part, name)
 
 
 class QuestionsTotalTest(TestCase):
+    def test_every_answer_says_what_it_holds(self) -> None:
+        for name, question in QUESTIONS.items():
+            found = set(untyped(question.adapter.json_schema()))
+            self.assertLessEqual(found, set(ANYTHING_THERE), name)
+            self.assertTrue(question.says, name)
+            self.assertTrue(all(field.description for field in question.asked.model_fields.values()), name)
+
     @settings(max_examples=150, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
     @given(changes=st.lists(st.tuples(st.sampled_from(WAYS), ANYTHING), min_size=1, max_size=3), which=st.data())
     def test_anything_anywhere_is_answered(self, changes: list[Any], which: st.DataObject) -> None:
@@ -45,10 +69,20 @@ class QuestionsTotalTest(TestCase):
         for (other, way), value in changes:
             if other == number:
                 test_total.TotalTest.put(document, way, copy.deepcopy(value))
-        for name in which.draw(st.lists(st.sampled_from(sorted(QUESTIONS)), min_size=3, max_size=3, unique=True)):
+        for name, beside in which.draw(st.lists(st.sampled_from(ASKED), min_size=3, max_size=3)):
             before = copy.deepcopy(document)
-            kind, ask = QUESTIONS[name]
-            answer = ask(document)
+            answer = ask(name, {"document": document, **beside})
             json.dumps(answer, allow_nan=False)
-            TypeAdapter(kind).validate_python(answer)
+            QUESTIONS[name].adapter.validate_python(answer)
             self.assertEqual(document, before, f"{name} changed the document")
+
+    def test_what_is_no_question_is_refused_at_its_place(self) -> None:
+        for row in cases.table("not_asked"):
+            with self.subTest(row["question"], asked=row["asked"]), self.assertRaises(NotAsked) as refused:
+                ask(row["question"], {"document": ZANDER, **json.loads(row["asked"])})
+            self.assertEqual([path for path, _ in refused.exception.errors], [row["path"]])
+            self.assertTrue(all(words for _, words in refused.exception.errors))
+        with self.assertRaises(NotAFormula):
+            ask("schools", {"document": {"format": "something else"}})
+        with self.assertRaises(NoSuchQuestion):
+            ask("tomorrow", {"document": ZANDER})

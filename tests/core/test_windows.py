@@ -20,7 +20,8 @@ from jarcore.flesh import rinse_factor
 from jarcore.flesh.engine import graded_widths
 from jarcore.flesh.resting import rested_profile
 from jarcore.formula import evaluate
-from jarcore.questions import AXES, curve, fits, profiles, windows
+from jarcore.questions import curve, fits, profiles, windows
+from jarcore.questions.windows import AXES
 from tests.core import cases
 from tests.core.cases import changed, example, zander
 from tests.core.test_questions import demo

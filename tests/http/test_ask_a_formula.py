@@ -1,47 +1,126 @@
-"""Questions over HTTP: answered as in the core, refused with a place; a kitchen's own Shelf."""
+"""Questions over HTTP: answered as in the core, refused with a place; a kitchen's own rows and Shelf."""
 
-from jarcore.questions import compare, scale
+import json
+from typing import Any
+
+from jarcore import ask
 from server.accounts.models import Role
 from server.pantry.models import ShelfJar
 from tests.core.cases import changed, zander
+from tests.core.test_questions_total import ASKED
 from tests.http.door import DoorTest, person
 
 SHELF = "/api/kitchens/galley/shelf"
+ROWS = "/api/kitchens/galley/rows"
+ASK = "/api/kitchens/galley/ask"
+FORMULAS = "/api/kitchens/galley/formulas"
 
 
 class AskTest(DoorTest):
-    def test_each_question_is_answered_as_in_the_core(self) -> None:
-        asked = {"document": zander(), "jar": 0, "line": 0}
-        line = self.json("POST", "/api/read-line", {**asked, "text": "1 tsp dill"})["line"]
-        self.assertEqual(line["ingredient"], "dill")
-        self.assertTrue(self.json("POST", "/api/rewrite-line", {**asked, "unit": "g"})["kept"])
-        self.assertTrue(self.json("POST", "/api/swaps", asked))
-        self.assertEqual(self.json("POST", "/api/schools", asked)[0]["question"], "pre-salting")
-        self.assertEqual(self.json("POST", "/api/scale", {**asked, "servings": 9}), scale(zander(), servings=9))
-        self.assertEqual(self.json("POST", "/api/explain", {**asked, "name": "salt_pct"})["title"], "Salt, of the jar")
-        self.assertEqual(self.json("POST", "/api/windows", asked)["by_cut"][0]["label"], "Fillet, as it is")
-        self.assertEqual(self.json("POST", "/api/curve", {**asked, "over": "dose"})["unit"], "times")
-        self.assertTrue(self.json("POST", "/api/fits", {**asked, "minutes": 120})[0]["fits"])
-        other = changed(zander(), fish__species="herring")
-        theirs = self.json("POST", "/api/compare", {**asked, "after": other})
-        self.assertEqual(theirs["differences"], compare(zander(), other)["differences"])
+    def ask(self, question: str, **asked: Any) -> Any:
+        return self.json("POST", f"{ASK}/{question}", {"document": zander(), **asked})
+
+    def test_every_question_is_answered_as_in_the_core(self) -> None:
+        for name, beside in ASKED:
+            with self.subTest(name):
+                asked = {"document": zander(), **beside}
+                answer = self.json("POST", f"{ASK}/{name}", asked)
+                self.assertEqual(answer, json.loads(json.dumps(ask(name, asked))))
 
     def test_what_cannot_be_asked_is_refused_at_its_place(self) -> None:
         for path, body, status, place in (
             ("read-line", {"document": zander(), "jar": -1, "text": "salt"}, 422, "/jar"),
-            ("rewrite-line", {"document": zander(), "jar": 0, "line": 0, "unit": 7}, 422, "/unit"),
-            ("scale", {"document": zander(), "servings": "many"}, 422, "/servings"),
-            ("scale", {"document": zander(), "servings": -2}, 422, "/servings"),
-            ("explain", {"document": zander(), "jar": 0, "name": "nothing"}, 404, None),
+            ("explain", {"document": zander(), "jar": 0, "name": "nothing"}, 422, "/name"),
             ("compare", {"document": zander()}, 400, None),
-            ("curve", {"document": zander(), "jar": 0, "over": "colour"}, 404, None),
-            ("fits", {"document": zander(), "jar": 0}, 422, "/minutes"),
-            ("windows", {"document": zander(), "jar": "first"}, 422, "/jar"),
             ("swaps", {"jar": 0, "line": 0}, 400, None),
             ("schools", "[", 400, None),
+            ("tomorrow", {"document": zander()}, 404, None),
         ):
             with self.subTest(path, body=str(body)[-30:]):
-                self.assert_problem(self.send(self.door, "POST", f"/api/{path}", body), status, place)
+                answer = self.send(self.door, "POST", f"{ASK}/{path}", body)
+                self.assertEqual(answer.status_code, status)
+                if place:
+                    self.assert_problem(answer, status, place)
+
+    def test_a_stranger_is_answered_nothing_of_a_kitchens(self) -> None:
+        person("stranger", None)
+        stranger = self.signed_in("stranger")
+        asked = self.send(stranger, "POST", f"{ASK}/schools", {"document": zander()})
+        self.assert_problem(asked, 404)
+        self.assert_problem(self.send(stranger, "GET", ROWS), 404)
+
+    def test_what_the_door_finds_in_the_document_is_told_at_its_place(self) -> None:
+        text = json.dumps({"document": changed(zander(), servings=4)}).replace('"servings": 4', '"servings": NaN')
+        notices = self.json("POST", f"{ASK}/evaluate", text)["notices"]
+        self.assertIn(("not-finite", "/servings"), [(one["code"], one["path"]) for one in notices])
+
+
+class OwnRowsTest(DoorTest):
+    """A kitchen's own rows count in every answer, and in what is stored beside its formulas."""
+
+    ROWS = {
+        "format": "jar-table/pantry",
+        "format_version": 1,
+        "ingredients": [{"id": "smoked-salt", "like": "sea-salt-fine", "name": "Salt smoked over birch", "salt": 90}],
+        "fish": [{"id": "lake-zander", "like": "zander", "name": "Zander of the lake"}],
+    }
+    OURS = changed(zander(), fish__species="lake-zander", jars__0__lines__0__ingredient="smoked-salt")
+
+    def test_every_question_and_the_card_know_them(self) -> None:
+        made = self.json("POST", FORMULAS, self.OURS, 201)
+        self.assertEqual(self.card()["fish"], None)
+        self.assertEqual(self.json("PUT", ROWS, self.ROWS)["faults"], [])
+        # What was stored with the shipped rows is reckoned anew.
+        self.assertEqual((self.card()["fish"], self.card()["ready"]), ("Zander of the lake", True))
+        answer = self.json("POST", f"{ASK}/evaluate", {"document": self.OURS})
+        self.assertEqual((answer["ready"], answer["fish"]["name"]), (True, "Zander of the lake"))
+        self.assertAlmostEqual(answer["jars"][0]["lines"][0]["salt_g"], 8.16 * 0.9)
+        read = self.json(
+            "POST", f"{ASK}/read-line", {"document": self.OURS, "jar": 0, "text": "1 % salt smoked over birch"}
+        )
+        self.assertEqual(read["line"]["ingredient"], "smoked-salt")
+        self.assertIn(
+            "smoked-salt",
+            [one["id"] for one in self.json("POST", f"{ASK}/swaps", {"document": zander(), "jar": 0, "line": 0})],
+        )
+        self.assertTrue(self.json("POST", f"{ASK}/profiles", {"document": self.OURS})["jars"][0]["t_min"])
+        self.assertIn("lake-zander", [one["id"] for one in self.json("GET", "/api/kitchens/galley/pantry")["species"]])
+        kept = self.json("POST", f"{FORMULAS}/{made['id']}/versions", {"revision": 1}, 201)
+        self.assertEqual(kept["standing"], "ready")
+        # Another kitchen has none of it.
+        person("other", Role.COOK, "other")
+        other = self.send(
+            self.signed_in("other"), "POST", "/api/kitchens/other/ask/evaluate", {"document": self.OURS}
+        ).json()
+        self.assertIn("unknown-fish", [one["code"] for one in other["cautions"]])
+
+    def card(self) -> Any:
+        return self.json("GET", FORMULAS)["items"][0]["card"]
+
+    def test_a_field_that_no_row_has_is_told_wherever_the_row_would_count(self) -> None:
+        wrong = {**self.ROWS, "ingredients": [{"id": "smoked-salt", "like": "sea-salt-fine", "salt_g": 90}]}
+        faults = self.json("PUT", ROWS, wrong)["faults"]
+        self.assertEqual([fault["path"] for fault in faults], ["/ingredients/0"])
+        self.assertIn("salt_g", faults[0]["text"])
+        self.assertEqual(self.json("GET", ROWS)["faults"], faults)
+        notices = self.json("POST", f"{ASK}/evaluate", {"document": self.OURS})["notices"]
+        self.assertLessEqual({"pantry-row", "unknown-ingredient"}, {one["code"] for one in notices})
+
+    def test_what_is_no_pantry_is_refused_and_a_viewer_only_looks(self) -> None:
+        bodies: list[Any] = [
+            {},
+            [],
+            {"format": "jar-table/formula"},
+            {"format": "jar-table/pantry", "format_version": 9},
+        ]
+        for body in bodies:
+            self.assert_problem(self.send(self.door, "PUT", ROWS, body), 422)
+        self.assert_problem(self.send(self.door, "PUT", ROWS, '{"format": "\\u0000"}'), 422, "/format")
+        many = {**self.ROWS, "fish": [{"id": f"f{n}", "like": "cod"} for n in range(2001)]}
+        self.assert_problem(self.send(self.door, "PUT", ROWS, many), 422, "/fish")
+        self.assertEqual(self.json("GET", ROWS), {"document": None, "faults": []})
+        person("viewer", Role.VIEWER)
+        self.assert_problem(self.send(self.signed_in("viewer"), "PUT", ROWS, self.ROWS), 403)
 
 
 class ShelfTest(DoorTest):

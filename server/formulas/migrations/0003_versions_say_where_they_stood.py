@@ -32,6 +32,7 @@ COLUMNS = ("title", "species", "kinds", "tags", "card", "search_text")
 
 def judge(apps: Any, _schema: Any) -> None:
     """Where each version stands, and the card of each formula, made anew."""
+    from jarcore.data import default_pantry
     from jarcore.formula import evaluate
     from server.formulas.services import fill_columns
 
@@ -40,7 +41,7 @@ def judge(apps: Any, _schema: Any) -> None:
         versions.filter(pk=version.pk).update(standing=evaluate(version.document)["standing"])
     formulas = apps.get_model("formulas", "Formula").objects
     for formula in formulas.iterator(chunk_size=MANY):
-        fill_columns(formula)
+        fill_columns(formula, default_pantry())
         # Not saved whole: the time of the last change is the cook's, not this one's.
         formulas.filter(pk=formula.pk).update(**{name: getattr(formula, name) for name in COLUMNS})
 

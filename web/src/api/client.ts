@@ -27,7 +27,7 @@ const guard: Middleware = {
     return request;
   },
   onError() {
-    return new Problem(0, 'Not connected', 'The kitchen server does not answer.');
+    return unanswered();
   },
 };
 
@@ -40,15 +40,35 @@ interface Answer<T> {
   response: Response;
 }
 
+/** A body posted as JSON; throws a Problem where nothing answers. */
+export async function sent(path: string, body: unknown): Promise<Response> {
+  try {
+    return await fetch(path, {
+      method: 'POST',
+      body: JSON.stringify(body),
+      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': csrfToken() },
+    });
+  } catch {
+    throw unanswered();
+  }
+}
+
+const unanswered = () => new Problem(0, 'Not connected', 'The kitchen server does not answer.');
+
+/** An answer that is an error, as a Problem. */
+export function problemOf(status: number, body: unknown): Problem {
+  const { title, detail } = (body ?? {}) as { title?: string; detail?: string };
+  return new Problem(
+    status,
+    title ?? 'Something went wrong',
+    detail ?? `The server answered ${status}.`,
+    body,
+  );
+}
+
 /** The data of an answer; throws a Problem for everything else. */
 export async function taken<T>(asked: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await asked;
   if (data !== undefined) return data;
-  const body = (error ?? {}) as { title?: string; detail?: string };
-  throw new Problem(
-    response.status,
-    body.title ?? 'Something went wrong',
-    body.detail ?? `The server answered ${response.status}.`,
-    error,
-  );
+  throw problemOf(response.status, error);
 }

@@ -16,11 +16,13 @@ export const sessionQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-export const pantryQuery = queryOptions({
-  queryKey: ['pantry'],
-  queryFn: () => taken(api.GET('/api/pantry')),
-  staleTime: Number.POSITIVE_INFINITY,
-});
+/** All that a kitchen's formulas may name: the shipped rows, and its own. */
+export const pantryQuery = (kitchen: string) =>
+  queryOptions({
+    queryKey: ['pantry', kitchen],
+    queryFn: () => taken(api.GET('/api/kitchens/{kitchen}/pantry', { params: { path: { kitchen } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
 
 export interface Filters {
   q?: string;

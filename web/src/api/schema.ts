@@ -4,46 +4,6 @@
  */
 
 export interface paths {
-    "/api/compare": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Compare
-         * @description What is otherwise in `after` than in `document`: shown before a change is taken.
-         */
-        post: operations["compare"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/curve": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Curve
-         * @description The four times of a jar's window over thickness, dose, acid, salt or temperature.
-         */
-        post: operations["curve"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/evaluate": {
         parameters: {
             query?: never;
@@ -54,8 +14,8 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Evaluate
-         * @description The evaluation of a document that need not be saved.
+         * evaluate
+         * @description Everything that is shown of a formula.
          */
         post: operations["evaluate"];
         delete?: never;
@@ -64,7 +24,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/explain": {
+    "/api/kitchens/{kitchen}/ask/compare": {
         parameters: {
             query?: never;
             header?: never;
@@ -74,17 +34,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Explanation
-         * @description How a reading is reached, with the formula's own numbers, the rows and their sources.
+         * compare
+         * @description What is otherwise in `after` than in `document`: shown before a change is taken.
          */
-        post: operations["explain"];
+        post: operations["ask_compare"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/fits": {
+    "/api/kitchens/{kitchen}/ask/curve": {
         parameters: {
             query?: never;
             header?: never;
@@ -94,10 +54,210 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Fits
+         * curve
+         * @description The four times of a jar's window over one thing; null for a jar that is not timed.
+         */
+        post: operations["ask_curve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/evaluate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * evaluate
+         * @description Everything that is shown of a formula.
+         */
+        post: operations["ask_evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/explain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * explain
+         * @description How a reading is reached, with the formula's own numbers, the rows and their sources; null without the jar.
+         */
+        post: operations["ask_explain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/fits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * fits
          * @description What makes a jar's best hold the time until service.
          */
-        post: operations["fits"];
+        post: operations["ask_fits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * profiles
+         * @description Salt and acid over depth and time for each jar, and the core over time.
+         */
+        post: operations["ask_profiles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/read-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * read-line
+         * @description A line out of typed words, for a jar of the document.
+         */
+        post: operations["ask_read_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/rewrite-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * rewrite-line
+         * @description A line in another unit or on another basis, at the same mass.
+         */
+        post: operations["ask_rewrite_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * scale
+         * @description The patch that scales the formula to other servings, pieces or edible weight.
+         */
+        post: operations["ask_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * schools
+         * @description Where good cooks disagree on this formula, with both reasons.
+         */
+        post: operations["ask_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * swaps
+         * @description Equivalents of a line's ingredient.
+         */
+        post: operations["ask_swaps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/windows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * windows
+         * @description A jar's window over cuts and temperatures, and what moves it most.
+         */
+        post: operations["ask_windows"];
         delete?: never;
         options?: never;
         head?: never;
@@ -208,6 +368,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Kitchen Pantry
+         * @description All that a kitchen's formulas may name, its own rows with the shipped ones; the front end searches in it.
+         */
+        get: operations["kitchen_pantry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Rows
+         * @description The kitchen's own rows as they were sent, and what of them is not used.
+         */
+        get: operations["own_rows"];
+        /**
+         * Keep Rows
+         * @description Keep the kitchen's own rows: a jar-table/pantry document, all of them at once.
+         */
+        put: operations["keep_rows"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/shelf": {
         parameters: {
             query?: never;
@@ -261,7 +465,7 @@ export interface paths {
         };
         /**
          * Read Pantry
-         * @description All of it; the front end searches in it.
+         * @description All shipped rows.
          */
         get: operations["pantry"];
         put?: never;
@@ -282,90 +486,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Profiles
+         * profiles
          * @description Salt and acid over depth and time for each jar, and the core over time.
          */
         post: operations["profiles"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/read-line": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Line
-         * @description A line out of typed words, for a jar of the document.
-         */
-        post: operations["read_line"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rewrite-line": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Rewrite Line
-         * @description A line in another unit or on another basis, at the same mass.
-         */
-        post: operations["rewrite_line"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scale": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Scale
-         * @description The patch that scales the formula to other servings, pieces or edible weight.
-         */
-        post: operations["scale"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Schools
-         * @description Where good cooks disagree on this formula, with both reasons.
-         */
-        post: operations["schools"];
         delete?: never;
         options?: never;
         head?: never;
@@ -395,46 +519,6 @@ export interface paths {
          * @description Sign out.
          */
         delete: operations["sign_out"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/swaps": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Swaps
-         * @description Equivalents of a line's ingredient.
-         */
-        post: operations["swaps"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/windows": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Windows
-         * @description A jar's window over cuts and temperatures, and what moves it most.
-         */
-        post: operations["windows"];
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -478,6 +562,22 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * AcceptedOnRecord
+         * @description Who accepted a stop, why and when.
+         */
+        AcceptedOnRecord: {
+            /** At */
+            at?: string;
+            /** Code */
+            code?: string;
+            /** Initials */
+            initials?: string;
+            /** Path */
+            path?: string;
+            /** Reason */
+            reason?: string;
+        };
+        /**
          * Amount
          * @description What was written: a value and a unit, a range, or unstated.
          */
@@ -509,6 +609,29 @@ export interface components {
             value: number | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * AmountRead
+         * @description An amount as read: a value, a range, or unstated, with its unit.
+         */
+        AmountRead: {
+            /** High */
+            high?: number;
+            /** Low */
+            low?: number;
+            /** Unit */
+            unit?: string;
+            /** Unstated */
+            unstated?: boolean;
+            /** Value */
+            value?: number;
+        };
+        /**
+         * Asked
+         * @description What is asked about one formula; `description` of a field says what it is to be.
+         */
+        Asked: {
+            document: components["schemas"]["Formula"];
         };
         /**
          * AtContact
@@ -555,16 +678,6 @@ export interface components {
              * @enum {string}
              */
             risk: "low" | "high";
-        };
-        /**
-         * Candidate
-         * @description An ingredient that the words may mean.
-         */
-        Candidate: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
         };
         /**
          * Card
@@ -623,10 +736,7 @@ export interface components {
          * @description A warning with its reason, its published source, and what to do.
          */
         Caution: {
-            /** Accepted */
-            accepted: {
-                [key: string]: unknown;
-            } | null;
+            accepted: components["schemas"]["AcceptedOnRecord"] | null;
             /** Code */
             code: string;
             /** Do */
@@ -654,6 +764,14 @@ export interface components {
             refuse: string;
             /** Sound */
             sound: string;
+        };
+        /**
+         * CompareAsked
+         * @description What is compared with the document.
+         */
+        CompareAsked: {
+            after: components["schemas"]["Formula"];
+            document: components["schemas"]["Formula"];
         };
         /**
          * Comparison
@@ -832,6 +950,24 @@ export interface components {
             /** X */
             x: number[];
         };
+        /**
+         * CurveAsked
+         * @description What the window is drawn over.
+         */
+        CurveAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Over
+             * @description thickness, dose, acid, salt or temperature.
+             * @enum {string}
+             */
+            over: "thickness" | "dose" | "acid" | "salt" | "temperature";
+        };
         /** CutOut */
         CutOut: {
             /** Id */
@@ -900,6 +1036,22 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /**
+         * Disagreement
+         * @description Where good cooks disagree, at a place of the document; the first option is the default.
+         */
+        Disagreement: {
+            /** Ask */
+            ask: string;
+            /** Options */
+            options: components["schemas"]["Option"][];
+            /** Path */
+            path: string;
+            /** Question */
+            question: string;
+            /** Source */
+            source: string;
+        };
         /** DraftSaved */
         DraftSaved: {
             /** Revision */
@@ -947,6 +1099,24 @@ export interface components {
             verdict: components["schemas"]["Verdict"];
         };
         /**
+         * ExplainAsked
+         * @description A reading of a jar, of the plate, or of the heat.
+         */
+        ExplainAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Name
+             * @description The name of a reading that is explained.
+             * @enum {string}
+             */
+            name: "salt_pct_of_fish" | "salt_pct" | "sugar_pct" | "water_pct" | "oil_pct" | "acid_pct_citric" | "acid_pct_acetic" | "ph" | "oil_to_acid_volume" | "hydration_pct" | "alcohol_pct_volume" | "window" | "salt_g_per_serving" | "cook";
+        };
+        /**
          * Explanation
          * @description How one reading is reached.
          */
@@ -985,6 +1155,16 @@ export interface components {
             step: string;
             /** Why */
             why: string;
+        };
+        /**
+         * FaultOut
+         * @description A row that is not used, and why.
+         */
+        FaultOut: {
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
         };
         /**
          * Fish
@@ -1056,6 +1236,22 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * FishGroupResult
+         * @description Pieces of one size: edible weight of all of them [g], how many, their surface [cm2] and thickness [mm].
+         */
+        FishGroupResult: {
+            /** Edible G */
+            edible_g: number | null;
+            /** Id */
+            id: string | null;
+            /** Pieces */
+            pieces: number | null;
+            /** Surface Cm2 */
+            surface_cm2: number | null;
+            /** Thickness Mm */
+            thickness_mm: number | null;
+        };
+        /**
          * FishResult
          * @description The fish as measured: masses [g], surface [cm2], lengths [mm], volume [ml].
          *
@@ -1078,9 +1274,7 @@ export interface components {
             /** Estimated */
             estimated: string[];
             /** Groups */
-            groups: {
-                [key: string]: unknown;
-            }[];
+            groups: components["schemas"]["FishGroupResult"][];
             /** Half Thickness Mm */
             half_thickness_mm: number | null;
             /** Length Mm */
@@ -1122,13 +1316,28 @@ export interface components {
             /** Fits */
             fits: boolean;
             /** Patch */
-            patch: {
-                [key: string]: unknown;
-            }[] | null;
+            patch: components["schemas"]["Operation"][] | null;
             /** Text */
             text: string;
             /** What */
             what: string;
+        };
+        /**
+         * FitsAsked
+         * @description How long there is until service.
+         */
+        FitsAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Minutes
+             * @description How many minutes there are: a number above 0.
+             */
+            minutes: number;
         };
         /**
          * Formula
@@ -1624,6 +1833,22 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * LineRead
+         * @description A line of a jar as read, without an id yet; `per`, `of` and `by` where its basis has them.
+         */
+        LineRead: {
+            amount: components["schemas"]["AmountRead"];
+            /** Basis */
+            basis?: string;
+            /** By */
+            by?: string;
+            /** Ingredient */
+            ingredient: string | null;
+            /** Of */
+            of?: string;
+            per?: components["schemas"]["WeightRead"];
+        };
+        /**
          * LineResult
          * @description A line: what to weigh [g], to spoon [ml and words], and what it brings [g, meq].
          */
@@ -1802,13 +2027,50 @@ export interface components {
             /** Grade */
             grade: string;
             /** Patch */
-            patch: {
-                [key: string]: unknown;
-            }[] | null;
+            patch: components["schemas"]["Operation"][] | null;
             /** Path */
             path: string;
             /** Text */
             text: string;
+        };
+        /**
+         * OfJar
+         * @description What is asked about one jar of it.
+         */
+        OfJar: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+        };
+        /**
+         * OfLine
+         * @description What is asked about one line of that jar.
+         */
+        OfLine: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Line
+             * @description The position of a line: a whole number from 0.
+             */
+            line: number;
+        };
+        /**
+         * Offered
+         * @description An ingredient that the words may mean.
+         */
+        Offered: {
+            /** Ingredient */
+            ingredient: string;
+            /** Name */
+            name: string;
         };
         /**
          * Oil
@@ -1842,6 +2104,18 @@ export interface components {
             volume_l: number;
         };
         /**
+         * Operation
+         * @description One operation of an RFC 6902 patch; `value` may be anything that a document may hold.
+         */
+        Operation: {
+            /** Op */
+            op: string;
+            /** Path */
+            path: string;
+            /** Value */
+            value?: unknown;
+        };
+        /**
          * Option
          * @description One school: its name, its reason, whether the document follows it, the patch that would.
          */
@@ -1853,9 +2127,7 @@ export interface components {
             /** Name */
             name: string;
             /** Patch */
-            patch: {
-                [key: string]: unknown;
-            }[];
+            patch: components["schemas"]["Operation"][];
             /** Reason */
             reason: string;
         };
@@ -1870,6 +2142,8 @@ export interface components {
             jar: {
                 [key: string]: unknown;
             };
+            /** Kind */
+            kind: string | null;
             /** Name */
             name: string;
             /** Reason */
@@ -1890,9 +2164,6 @@ export interface components {
             /** Species */
             species: components["schemas"]["SpeciesOut"][];
         };
-        Patch: {
-            [key: string]: unknown;
-        }[];
         /**
          * Percent
          * @description A share [%].
@@ -1923,19 +2194,18 @@ export interface components {
         };
         /**
          * Phrase
-         * @description What was understood: the line (without an id), what it may mean instead, the words left over, what is missing.
+         * @description A line out of words: what was understood and what not, what it may mean instead, what is missing in words.
          */
         Phrase: {
-            /** Candidates */
-            candidates: components["schemas"]["Candidate"][];
-            /** Left */
-            left: string;
-            /** Line */
-            line: {
-                [key: string]: unknown;
-            } | null;
+            /** Choices */
+            choices: components["schemas"]["Offered"][];
+            line: components["schemas"]["LineRead"] | null;
             /** Missing */
             missing: string | null;
+            /** Understood */
+            understood: string[];
+            /** Unknown */
+            unknown: string[];
         };
         /**
          * ProblemOut
@@ -1972,20 +2242,21 @@ export interface components {
             notices: components["schemas"]["Notice"][];
         };
         /**
-         * Question
-         * @description Where good cooks disagree, at a place of the document; the first option is the default.
+         * ReadLineAsked
+         * @description Words typed for a jar.
          */
-        Question: {
-            /** Ask */
-            ask: string;
-            /** Options */
-            options: components["schemas"]["Option"][];
-            /** Path */
-            path: string;
-            /** Question */
-            question: string;
-            /** Source */
-            source: string;
+        ReadLineAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Text
+             * @description A line as a cook types it.
+             */
+            text: string;
         };
         /**
          * Reading
@@ -2094,6 +2365,35 @@ export interface components {
             t_min: number[];
         };
         /**
+         * RewriteLineAsked
+         * @description How a line is to be written.
+         */
+        RewriteLineAsked: {
+            /**
+             * Basis
+             * @description The basis it is to follow.
+             * @default null
+             */
+            basis: string | null;
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Line
+             * @description The position of a line: a whole number from 0.
+             */
+            line: number;
+            /**
+             * Unit
+             * @description The unit it is to be written in.
+             * @default null
+             */
+            unit: string | null;
+        };
+        /**
          * Rewriting
          * @description The line written anew, as a patch; whether its mass was kept, and words when it was not.
          */
@@ -2101,9 +2401,7 @@ export interface components {
             /** Kept */
             kept: boolean;
             /** Patch */
-            patch: {
-                [key: string]: unknown;
-            }[];
+            patch: components["schemas"]["Operation"][];
             /** Text */
             text: string | null;
         };
@@ -2120,6 +2418,43 @@ export interface components {
             source: string;
             /** Value */
             value: string;
+        };
+        /**
+         * RowsOut
+         * @description A kitchen's own rows as they were sent (null where it has none), and what of them is not used.
+         */
+        RowsOut: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+        };
+        /**
+         * ScaleAsked
+         * @description One of three wishes.
+         */
+        ScaleAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Edible G
+             * @description Edible weight of all pieces in grams: a number above 0.
+             * @default null
+             */
+            edible_g: number | null;
+            /**
+             * Pieces
+             * @description How many pieces there are: a number above 0.
+             * @default null
+             */
+            pieces: number | null;
+            /**
+             * Servings
+             * @description How many people eat: a number above 0.
+             * @default null
+             */
+            servings: number | null;
         };
         /**
          * SecondFry
@@ -2152,6 +2487,10 @@ export interface components {
             jar: {
                 [key: string]: unknown;
             };
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
             /** Reason */
             reason: string;
         };
@@ -2328,9 +2667,7 @@ export interface components {
             /** Name */
             name: string;
             /** Patch */
-            patch: {
-                [key: string]: unknown;
-            }[];
+            patch: components["schemas"]["Operation"][];
         };
         /**
          * Target
@@ -2581,6 +2918,16 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * WeightRead
+         * @description How much fish an amount is for.
+         */
+        WeightRead: {
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * Window
          * @description How long a jar may act [min from contact], which limit binds, what would move it.
          *
@@ -2606,9 +2953,7 @@ export interface components {
             /** Earliest Min Range */
             earliest_min_range?: number[];
             /** Groups */
-            groups: {
-                [key: string]: unknown;
-            }[];
+            groups: components["schemas"]["WindowGroup"][];
             /** Latest Min */
             latest_min: number;
             /** Latest Min Range */
@@ -2623,6 +2968,26 @@ export interface components {
             rests_on: string[];
             /** Stopped By */
             stopped_by: string[];
+        };
+        /**
+         * WindowGroup
+         * @description The window of one size of pieces, and how much later it goes in to come out with the others [min].
+         */
+        WindowGroup: {
+            /** Best From Min */
+            best_from_min: number;
+            /** Best To Min */
+            best_to_min: number;
+            /** Binding */
+            binding: string;
+            /** Earliest Min */
+            earliest_min: number;
+            /** Id */
+            id: string | null;
+            /** Latest Min */
+            latest_min: number;
+            /** Start After Min */
+            start_after_min: number;
         };
         /**
          * WindowLimit
@@ -2681,61 +3046,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    compare: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    after?: components["schemas"]["Formula"];
-                    document: components["schemas"]["Formula"];
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Comparison"];
-                };
-            };
-        };
-    };
-    curve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                    jar?: number;
-                    over?: string;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Curve"];
-                };
-            };
-        };
-    };
     evaluate: {
         parameters: {
             query?: never;
@@ -2760,20 +3070,18 @@ export interface operations {
             };
         };
     };
-    explain: {
+    ask_compare: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                kitchen: string;
+            };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                    jar?: number;
-                    name?: string;
-                };
+                "application/json": components["schemas"]["CompareAsked"];
             };
         };
         responses: {
@@ -2783,25 +3091,101 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Explanation"];
+                    "application/json": components["schemas"]["Comparison"];
                 };
             };
         };
     };
-    fits: {
+    ask_curve: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                kitchen: string;
+            };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                    jar?: number;
-                    minutes?: number;
+                "application/json": components["schemas"]["CurveAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
                 };
+                content: {
+                    "application/json": components["schemas"]["Curve"] | null;
+                };
+            };
+        };
+    };
+    ask_evaluate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+        };
+    };
+    ask_explain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExplainAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Explanation"] | null;
+                };
+            };
+        };
+    };
+    ask_fits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitsAsked"];
             };
         };
         responses: {
@@ -2812,6 +3196,188 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fit"][];
+                };
+            };
+        };
+    };
+    ask_profiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Profiles"];
+                };
+            };
+        };
+    };
+    ask_read_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadLineAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Phrase"];
+                };
+            };
+        };
+    };
+    ask_rewrite_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RewriteLineAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rewriting"];
+                };
+            };
+        };
+    };
+    ask_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Operation"][];
+                };
+            };
+        };
+    };
+    ask_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Disagreement"][];
+                };
+            };
+        };
+    };
+    ask_swaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfLine"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swap"][];
+                };
+            };
+        };
+    };
+    ask_windows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfJar"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Windows"];
                 };
             };
         };
@@ -3208,6 +3774,78 @@ export interface operations {
             };
         };
     };
+    kitchen_pantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryOut"];
+                };
+            };
+        };
+    };
+    own_rows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowsOut"];
+                };
+            };
+        };
+    };
+    keep_rows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowsOut"];
+                };
+            };
+        };
+    };
     own_shelf: {
         parameters: {
             query?: never;
@@ -3326,119 +3964,6 @@ export interface operations {
             };
         };
     };
-    read_line: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                    jar?: number;
-                    text?: string;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Phrase"];
-                };
-            };
-        };
-    };
-    rewrite_line: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    basis?: string;
-                    document: components["schemas"]["Formula"];
-                    jar?: number;
-                    line?: number;
-                    unit?: string;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Rewriting"];
-                };
-            };
-        };
-    };
-    scale: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                    edible_g?: number;
-                    pieces?: number;
-                    servings?: number;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Patch"];
-                };
-            };
-        };
-    };
-    schools: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Question"][];
-                };
-            };
-        };
-    };
     session: {
         parameters: {
             query?: never;
@@ -3499,61 +4024,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
-                };
-            };
-        };
-    };
-    swaps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                    jar?: number;
-                    line?: number;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Swap"][];
-                };
-            };
-        };
-    };
-    windows: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    document: components["schemas"]["Formula"];
-                    jar?: number;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Windows"];
                 };
             };
         };

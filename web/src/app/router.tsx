@@ -6,9 +6,12 @@ import { Waiting } from './Waiting';
 
 const root = createRootRoute({ notFoundComponent: Nowhere, errorComponent: Failure });
 
-const signIn = createRoute({ getParentRoute: () => root, path: '/sign-in' }).lazy(() =>
-  import('@/screens/sign-in').then((d) => d.route),
-);
+const signIn = createRoute({
+  getParentRoute: () => root,
+  path: '/sign-in',
+  validateSearch: (search: Record<string, unknown>): { from?: string } =>
+    typeof search.from === 'string' ? { from: search.from } : {},
+}).lazy(() => import('@/screens/sign-in').then((d) => d.route));
 
 const home = createRoute({
   getParentRoute: () => root,
@@ -27,7 +30,7 @@ export const inKitchen = createRoute({
   component: Shell,
   beforeLoad: async ({ params, location }) => {
     const { person } = await queries.ensureQueryData(sessionQuery);
-    if (!person) throw redirect({ to: '/sign-in', search: { from: location.href } as never });
+    if (!person) throw redirect({ to: '/sign-in', search: { from: location.href } });
     const kitchen = person.kitchens.find((one) => one.slug === params.kitchen);
     if (!kitchen) throw redirect({ to: '/' });
     return { person, kitchen };

@@ -1,4 +1,4 @@
-import { api, type Evaluation, type FormulaDocument, taken } from '@/api';
+import { ask, type Evaluation, type FormulaDocument } from '@/api';
 
 const RETRY_MS = 2500;
 
@@ -18,6 +18,8 @@ export class Evaluator {
   private busy = false;
   private timer: number | undefined;
   private listeners = new Set<() => void>();
+
+  constructor(private readonly kitchen: string) {}
 
   readonly snapshot = (): Answer => this.shown;
 
@@ -42,7 +44,7 @@ export class Evaluator {
       let asked: FormulaDocument | null = null;
       while (this.wanted !== null && asked !== this.wanted) {
         asked = this.wanted;
-        const answer = await taken(api.POST('/api/evaluate', { body: asked as never }));
+        const answer = await ask(this.kitchen, 'evaluate', asked, {});
         this.shown = { answer, of: asked };
         for (const listener of this.listeners) listener();
       }

@@ -3,8 +3,8 @@ import type { FormulaDocument } from '@/api';
 import { Evaluator } from './Evaluator';
 
 /** The evaluation of what is on the bench; `stale` says that it is not of the present document. */
-export function useEvaluation(document: FormulaDocument) {
-  const [evaluator] = useState(() => new Evaluator());
+export function useEvaluation(kitchen: string, document: FormulaDocument) {
+  const [evaluator] = useState(() => new Evaluator(kitchen));
   const { answer, of } = useSyncExternalStore(evaluator.subscribe, evaluator.snapshot);
   useLayoutEffect(() => evaluator.want(document), [evaluator, document]);
   return { answer, stale: of !== document, want: evaluator.want };

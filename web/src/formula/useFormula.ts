@@ -10,9 +10,9 @@ import { useEvaluation } from './useEvaluation';
 export function useFormula(kitchen: string, formula: number) {
   const role = useRouteContext({ from: '/$kitchen' }).kitchen.role;
   const opened = useSuspenseQuery(formulaQuery(kitchen, formula)).data;
-  const pantry = useSuspenseQuery(pantryQuery).data;
+  const pantry = useSuspenseQuery(pantryQuery(kitchen)).data;
   const draft = useDraft(kitchen, formula, { ...opened, document: opened.document as FormulaDocument });
-  const { answer, stale, want } = useEvaluation(draft.document);
+  const { answer, stale, want } = useEvaluation(kitchen, draft.document);
   const [proposal, propose] = useState<Proposal | null>(null);
   const bench: Bench = {
     kitchen,

@@ -1,14 +1,16 @@
 import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
-import { Problem } from '@/api';
+import { type AnswerOf, ask, type BesideOf, Problem, type QuestionName } from '@/api';
+import { useBench } from './BenchContext';
 
 /**
- * The answer to a question of the core, asked anew when the KEY changes; the last answer stays until the next one.
- * ASK null means that nothing is asked.
+ * The answer to a question about the document on the bench, asked anew when that or what is asked changes; the last
+ * answer stays until the next one. BESIDE null means that nothing is asked.
  */
-export function useQuestion<T>(key: unknown[], ask: (() => Promise<T>) | null) {
-  const asked = useQuery<T>({
-    queryKey: ['question', ...key],
-    queryFn: ask ?? skipToken,
+export function useQuestion<Q extends QuestionName>(question: Q, beside: BesideOf<Q> | null) {
+  const { kitchen, document } = useBench();
+  const asked = useQuery<AnswerOf<Q>>({
+    queryKey: ['question', kitchen, question, document, beside],
+    queryFn: beside === null ? skipToken : () => ask(kitchen, question, document, beside),
     placeholderData: keepPreviousData,
     gcTime: 0,
     retry: false,
@@ -16,7 +18,7 @@ export function useQuestion<T>(key: unknown[], ask: (() => Promise<T>) | null) {
     networkMode: 'always',
   });
   return {
-    answer: ask ? (asked.data ?? null) : null,
+    answer: beside === null ? null : (asked.data ?? null),
     problem: asked.error instanceof Problem ? asked.error : null,
     busy: asked.isFetching,
   };

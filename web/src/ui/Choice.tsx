@@ -1,16 +1,16 @@
 import type { ComponentProps } from 'react';
 
-interface Props extends Omit<ComponentProps<'select'>, 'onChange' | 'value'> {
+interface Props<K extends string> extends Omit<ComponentProps<'select'>, 'onChange' | 'value'> {
   label: string;
   value: string | null;
-  choices: Record<string, string>;
-  onPick: (value: string) => void;
+  choices: Record<K, string>;
+  onPick: (value: K) => void;
   empty?: string;
   fault?: string;
 }
 
 /** One of a few. A value that is none of them is shown as what it is, so that nothing typed is hidden. */
-export function Choice({
+export function Choice<K extends string>({
   label,
   value,
   choices,
@@ -19,7 +19,7 @@ export function Choice({
   fault,
   className = '',
   ...rest
-}: Props) {
+}: Props<K>) {
   const strange = value !== null && !(value in choices);
   return (
     <select
@@ -27,13 +27,13 @@ export function Choice({
       aria-invalid={fault ? true : undefined}
       title={fault}
       value={value ?? ''}
-      onChange={(event) => onPick(event.target.value)}
+      onChange={(event) => onPick(event.target.value as K)}
       className={`h-8 rounded-control border bg-plate px-1.5 text-ink disabled:opacity-70 ${fault || strange ? 'border-stop' : 'border-edge'} ${className}`}
       {...rest}
     >
       {value === null && <option value="">{empty}</option>}
       {strange && <option value={value}>{value}</option>}
-      {Object.entries(choices).map(([id, name]) => (
+      {Object.entries<string>(choices).map(([id, name]) => (
         <option key={id} value={id}>
           {name}
         </option>

@@ -1,12 +1,11 @@
 import {
-  api,
   type Conflict,
   type FormulaDocument,
   formulaQuery,
   Problem,
   queries,
   type Stale,
-  taken,
+  saveDraft,
 } from '@/api';
 import { History } from './History';
 import { keepHere, type Unsent, unsent } from './keep';
@@ -106,10 +105,7 @@ export class DraftKeeper {
     const sent = this.shown.document;
     if (this.shown.keeping.state !== 'offline') this.show({ document: sent, keeping: { state: 'keeping' } });
     try {
-      const path = { kitchen: this.kitchen, formula: this.formula };
-      const body = { revision: this.base, document: sent } as never;
-      const put = api.PUT('/api/kitchens/{kitchen}/formulas/{formula}/draft', { params: { path }, body });
-      this.base = (await taken(put)).revision;
+      this.base = (await saveDraft(this.kitchen, this.formula, this.base, sent)).revision;
       this.dirty = this.shown.document !== sent;
       // The next screen of this formula opens with what is kept now, not with what was loaded once.
       queries.setQueryData(

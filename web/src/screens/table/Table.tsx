@@ -1,14 +1,21 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate, useRouteContext } from '@tanstack/react-router';
 import { useState } from 'react';
-import { api, type Filters, formulasQuery, type Problem, pantryQuery, taken } from '@/api';
+import {
+  createFormula,
+  type Filters,
+  type FormulaDocument,
+  formulasQuery,
+  type Problem,
+  pantryQuery,
+} from '@/api';
 import { kindNames } from '@/document/kinds';
 import { shelfScale } from '@/drawing';
 import { Button, Choice, LinkButton, TextInput } from '@/ui';
 import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
-const EMPTY = {
+const EMPTY: FormulaDocument = {
   format: 'jar-table/formula',
   format_version: 1,
   title: 'New formula',
@@ -16,7 +23,7 @@ const EMPTY = {
   fish: { state: 'fresh' },
   jars: [],
   cook: { method: 'pan' },
-} as const;
+};
 
 /** The kitchen's formulas as jars standing on a table. */
 export function Table() {
@@ -29,18 +36,12 @@ export function Table() {
     items.flatMap((item) => item.card.jars.map((jar) => jar.strata)),
     HIGHEST,
   );
-  const pantry = useQuery(pantryQuery).data;
+  const pantry = useQuery(pantryQuery(kitchen.slug)).data;
   const nameOf = (id: string) => pantry?.species.find((one) => one.id === id)?.name ?? id;
   const filtered = Object.values(filters).some(Boolean);
 
   async function start() {
-    const path = { kitchen: kitchen.slug };
-    const made = await taken(
-      api.POST('/api/kitchens/{kitchen}/formulas', {
-        params: { path },
-        body: structuredClone(EMPTY) as never,
-      }),
-    );
+    const made = await createFormula(kitchen.slug, structuredClone(EMPTY));
     await navigate({
       to: '/$kitchen/bench/$formula',
       params: { kitchen: kitchen.slug, formula: String(made.id) },

@@ -1,8 +1,7 @@
 import { useState } from 'react';
-import { type Comparison, Problem, type Question } from '@/api';
+import { ask, type Comparison, type Disagreement, Problem } from '@/api';
 import { patched } from '@/document/patch';
 import { useBench } from '@/formula/BenchContext';
-import { compare, schools } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { Dialog, Trouble } from '@/ui';
 import { Differences } from './change/Differences';
@@ -15,17 +14,17 @@ interface Props {
 
 /** Where good cooks disagree on this jar, this fish and this heat: both ways with their reasons, as switches. */
 export function SchoolsDialog({ open, onClose, jar }: Props) {
-  const { document, apply } = useBench();
-  const { answer, problem } = useQuestion(['schools', document], open ? () => schools(document) : null);
+  const { kitchen, document, apply } = useBench();
+  const { answer, problem } = useQuestion('schools', open ? {} : null);
   const [failed, setFailed] = useState<string>();
   const [changed, setChanged] = useState<{ question: string; comparison: Comparison } | null>(null);
   const mine = answer?.filter((one) => one.path === `/jars/${jar}` || !one.path.startsWith('/jars/')) ?? [];
 
-  async function pick(question: Question, place: number) {
+  async function pick(question: Disagreement, place: number) {
     const option = question.options[place];
     if (!option || option.chosen) return;
     try {
-      const comparison = await compare(document, patched(document, option.patch));
+      const comparison = await ask(kitchen, 'compare', document, { after: patched(document, option.patch) });
       apply(option.patch);
       setChanged({ question: question.question, comparison });
     } catch (error) {

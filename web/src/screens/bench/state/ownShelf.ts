@@ -1,5 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
-import { api, type Json, queries, taken } from '@/api';
+import { api, type Json, queries, shelve, taken } from '@/api';
 
 /** The kitchen's own jars: found, kept, taken off. */
 export const ownShelfQuery = (kitchen: string) =>
@@ -8,9 +8,8 @@ export const ownShelfQuery = (kitchen: string) =>
     queryFn: () => taken(api.GET('/api/kitchens/{kitchen}/shelf', { params: { path: { kitchen } } })),
   });
 
-export async function shelve(kitchen: string, jar: Json, reason: string) {
-  const body = { jar, reason } as never;
-  await taken(api.POST('/api/kitchens/{kitchen}/shelf', { params: { path: { kitchen } }, body }));
+export async function keepOnShelf(kitchen: string, jar: { [key: string]: Json }, reason: string) {
+  await shelve(kitchen, jar, reason);
   await queries.invalidateQueries({ queryKey: ['shelf', kitchen] });
 }
 

@@ -1,9 +1,7 @@
 import { useState } from 'react';
-import { type Json, Problem } from '@/api';
+import { ask, type Json, Problem } from '@/api';
 import { at, list, text } from '@/document/document';
-import type { Patch } from '@/document/patch';
 import { useBench } from '@/formula/BenchContext';
-import { rewriteLine } from '@/formula/questions';
 
 /** One line of the document with its evaluation, and the verbs that change how it is written. */
 export function useLine(jar: number, line: number) {
@@ -24,10 +22,10 @@ export function useLine(jar: number, line: number) {
   async function rewrite(to: { unit?: string; basis?: string }): Promise<void> {
     const asked = latest();
     try {
-      const written = await rewriteLine(asked, jar, line, to);
+      const written = await ask(bench.kitchen, 'rewrite-line', asked, { jar, line, ...to });
       // Typed on in this line meanwhile: what it is written like now is asked anew, so that no key is lost.
       if (at(latest(), way) !== at(asked, way)) return rewrite(to);
-      apply(written.patch as Patch);
+      apply(written.patch);
       setProblem(null);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;

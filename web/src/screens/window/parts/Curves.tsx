@@ -1,12 +1,12 @@
 import { useRef, useState } from 'react';
+import type { BesideOf } from '@/api';
 import { LineChart } from '@/drawing';
-import { useBench } from '@/formula/BenchContext';
-import { curve } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { Choice, Exports } from '@/ui';
 import { duration, plain } from '@/words/numbers';
 
-const OVER = {
+type Over = BesideOf<'curve'>['over'];
+const OVER: Record<Over, string> = {
   thickness: 'thickness',
   dose: 'how much jar there is',
   acid: 'how sour it is',
@@ -17,10 +17,9 @@ const UNITS: Record<string, string> = { mm: ' mm', degC: ' °C', times: ' ×' };
 
 /** The four times of the window over one thing. */
 export function Curves({ jar }: { jar: number }) {
-  const { document } = useBench();
-  const [over, setOver] = useState('thickness');
+  const [over, setOver] = useState<Over>('thickness');
   const chart = useRef<SVGSVGElement>(null);
-  const { answer, problem } = useQuestion(['curve', jar, over, document], () => curve(document, jar, over));
+  const { answer, problem } = useQuestion('curve', { jar, over });
   const unit = UNITS[answer?.unit ?? ''] ?? '';
   return (
     <div className="pt-2">

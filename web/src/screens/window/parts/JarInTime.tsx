@@ -1,8 +1,6 @@
 import { useState } from 'react';
-import type { Evaluation, Json } from '@/api';
+import type { Evaluation, Json, TimeWindow } from '@/api';
 import { WindowBar } from '@/drawing';
-import { useBench } from '@/formula/BenchContext';
-import { profiles, windows } from '@/formula/questions';
 import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
@@ -22,10 +20,9 @@ const NOT_TIMED =
 
 /** One jar through time: the cut across, the fish at each minute, the window, and what lies beside it. */
 export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evaluation }) {
-  const { document } = useBench();
   const [chosen, setChosen] = useState<number | null>(null);
-  const asked = useQuestion(['profiles', document], () => profiles(document));
-  const compared = useQuestion(['windows', jar, document], () => windows(document, jar));
+  const asked = useQuestion('profiles', {});
+  const compared = useQuestion('windows', { jar });
   const { planned, plan } = usePlanned(jar);
   const window = evaluation.jars[jar]?.window;
   const profile = asked.answer?.jars[jar];
@@ -108,17 +105,15 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
 }
 
 /** Unlike pieces: when each group goes in so that all come out together. */
-function Groups({ groups }: { groups: Record<string, unknown>[] }) {
+function Groups({ groups }: { groups: TimeWindow['groups'] }) {
   return (
     <ul className="mt-1 text-sm" data-part="stagger">
       {groups.map((group, place) => (
-        <li key={String(group.id ?? place)}>
+        <li key={group.id ?? place}>
           Group {place + 1}: in{' '}
-          {Number(group.start_after_min) < 0.5
-            ? 'at once'
-            : `${duration(Number(group.start_after_min))} later`}
-          ; best {duration(Number(group.best_from_min))} to {duration(Number(group.best_to_min))}, latest{' '}
-          {duration(Number(group.latest_min))}.
+          {group.start_after_min < 0.5 ? 'at once' : `${duration(group.start_after_min)} later`}; best{' '}
+          {duration(group.best_from_min)} to {duration(group.best_to_min)}, latest{' '}
+          {duration(group.latest_min)}.
         </li>
       ))}
     </ul>

@@ -2,19 +2,15 @@ import { useState } from 'react';
 import type { Json } from '@/api';
 import type { Patch } from '@/document/patch';
 import { useBench } from '@/formula/BenchContext';
-import { fits } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, NumberInput } from '@/ui';
 
 /** Given the time until service: whether it fits, and which thickness or which change of the jar would make it fit. */
 export function Service({ jar }: { jar: number }) {
-  const { document, apply, readOnly } = useBench();
+  const { apply, readOnly } = useBench();
   const [typed, setTyped] = useState<Json>(null);
   const minutes = typeof typed === 'number' && typed > 0 ? typed : null;
-  const { answer, busy } = useQuestion(
-    ['fits', jar, minutes, document],
-    minutes === null ? null : () => fits(document, jar, minutes),
-  );
+  const { answer, busy } = useQuestion('fits', minutes === null ? null : { jar, minutes });
   return (
     <div className="pt-2">
       <p className="flex items-center gap-2">

@@ -1,6 +1,5 @@
 import { patched } from '@/document/patch';
 import { type Proposal, useBench } from '@/formula/BenchContext';
-import { compare } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog, Trouble } from '@/ui';
 import { Differences } from './Differences';
@@ -13,8 +12,8 @@ interface Props {
 /** A change with all that it changes, before it is taken. */
 export function ChangePreview({ proposal, onClose }: Props) {
   const { document, apply } = useBench();
-  const asked = proposal && (() => compare(document, patched(document, proposal.patch)));
-  const { answer, problem } = useQuestion(['preview', proposal, document], asked);
+  const after = proposal && patched(document, proposal.patch);
+  const { answer, problem } = useQuestion('compare', after && { after });
   return (
     <Dialog
       open={proposal !== null}

@@ -49,15 +49,14 @@ function Words({ found }: { found: Difference[] }) {
       {found.map((one) => (
         <li key={one.what} className="border-t border-line py-1" data-difference={one.what}>
           <strong className={one.after ? 'text-warn' : 'text-best'}>{one.after ? 'New' : 'Gone'}</strong>
-          {one.group === 'caution' && one.after ? ` (${GRADES[String(one.after)]?.toLowerCase()})` : ''}:{' '}
-          {one.what}
+          {one.group === 'caution' && one.after ? ` (${GRADES[one.after]?.toLowerCase()})` : ''}: {one.what}
         </li>
       ))}
     </ul>
   );
 }
 
-function said(one: Difference, value: Difference['before']): string {
+export function said(one: Difference, value: Difference['before']): string {
   if (typeof value === 'number') return inUnit(value, one.unit);
   if (value === null || value === undefined) return '—';
   return one.group === 'window' ? (BINDING[value] ?? value) : value;

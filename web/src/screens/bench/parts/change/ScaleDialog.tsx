@@ -2,27 +2,22 @@ import { useState } from 'react';
 import type { Comparison, Json } from '@/api';
 import { patched } from '@/document/patch';
 import { useBench } from '@/formula/BenchContext';
-import { compare, scale } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Choice, Dialog, NumberInput, Trouble } from '@/ui';
-import { duration, grams, plain } from '@/words/numbers';
+import { grams, plain } from '@/words/numbers';
+import { said } from './Differences';
 
-const BY = { servings: 'servings', pieces: 'pieces', edible_g: 'g of edible fish' };
+type By = 'servings' | 'pieces' | 'edible_g';
+const BY: Record<By, string> = { servings: 'servings', pieces: 'pieces', edible_g: 'g of edible fish' };
 
 /** Another number of covers, pieces or grams: what grew and why, before it is taken. */
 export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { document, apply } = useBench();
-  const [by, setBy] = useState('servings');
+  const [by, setBy] = useState<By>('servings');
   const [typed, setTyped] = useState<Json>(null);
   const to = typeof typed === 'number' && typed > 0 ? typed : null;
-  const asked =
-    open && to !== null
-      ? async () => {
-          const patch = await scale(document, by, to);
-          return { patch, comparison: await compare(document, patched(document, patch)) };
-        }
-      : null;
-  const { answer, problem } = useQuestion(['scale', by, to, document], asked);
+  const { answer: patch, problem, busy } = useQuestion('scale', open && to !== null ? { [by]: to } : null);
+  const seen = useQuestion('compare', patch?.length ? { after: patched(document, patch) } : null);
   const close = () => {
     setTyped(null);
     onClose();
@@ -41,21 +36,21 @@ export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => v
         <Choice label="Scale by" value={by} choices={BY} onPick={setBy} />
       </div>
       {typed !== null && to === null && <p className="mt-2 text-stop">Type a number above 0.</p>}
-      <Trouble words={problem?.detail} />
-      {answer && answer.patch.length === 0 && (
+      <Trouble words={(problem ?? seen.problem)?.detail} />
+      {patch?.length === 0 && (
         <p className="mt-3 text-warn">
           State pieces, weight and servings first: there is nothing to scale from.
         </p>
       )}
-      {answer && answer.patch.length > 0 && <Grew comparison={answer.comparison} />}
+      {seen.answer && <Grew comparison={seen.answer} />}
       <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
         <Button look="quiet" onClick={close}>
           Leave it as it is
         </Button>
         <Button
-          disabled={!answer?.patch.length}
+          disabled={busy || !patch?.length}
           onClick={() => {
-            if (answer) apply(answer.patch);
+            if (patch) apply(patch);
             close();
           }}
         >
@@ -75,9 +70,7 @@ function Grew({ comparison }: { comparison: Comparison }) {
       <p>
         {fish.map((one) => (
           <span key={one.what} className="mr-4 inline-block">
-            {one.what}{' '}
-            <strong>{one.unit === 'g' ? grams(Number(one.after)) : plain(Number(one.after), 0)}</strong>
-            {one.unit === 'cm2' && ' cm²'}
+            {one.what} <strong>{said(one, one.after)}</strong>
           </span>
         ))}
       </p>
@@ -135,7 +128,7 @@ function Windows({ differences }: { differences: Comparison['differences'] }) {
     <p className="mt-2 text-sm text-quiet">
       Windows that move:{' '}
       {found
-        .map((one) => `${one.what}, now ${duration(Number(one.before))}, then ${duration(Number(one.after))}`)
+        .map((one) => `${one.what}, now ${said(one, one.before)}, then ${said(one, one.after)}`)
         .join('; ')}
       .
     </p>

@@ -114,11 +114,11 @@ function CookTime() {
         </ul>
       )}
       {cook?.zones.map((zone) => (
-        <p key={String(zone.name)}>
-          The {String(zone.name)} zone peaks at {plain(Number(zone.core_c), 0)} °C.
+        <p key={zone.name}>
+          The {zone.name} zone peaks at {plain(zone.core_c, 0)} °C.
         </p>
       ))}
-      {cook?.burn?.do ? <p className="mt-1 text-warn">{String(cook.burn.do)}</p> : null}
+      {cook?.burn?.do ? <p className="mt-1 text-warn">{cook.burn.do}</p> : null}
       {why && <p className="mt-1 text-warn">{why.text}</p>}
     </div>
   );
@@ -133,9 +133,8 @@ function Order() {
       <h3 className="text-base">In this order</h3>
       <ol>
         {cook.order.map((step) => (
-          <li key={String(step.step)}>
-            {(step.ingredients as string[]).join(', ')}{' '}
-            <span className="text-quiet">({String(step.why)})</span>
+          <li key={step.step}>
+            {step.ingredients.join(', ')} <span className="text-quiet">({step.why})</span>
           </li>
         ))}
       </ol>

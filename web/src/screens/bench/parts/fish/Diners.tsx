@@ -39,12 +39,12 @@ export function Diners() {
           </caption>
           <tbody>
             {guidance.map((one) => (
-              <tr key={String(one.age)} className="border-t border-line" title={String(one.source)}>
-                <td className="py-0.5">{CHOICES.age?.[String(one.age)] ?? String(one.age)}</td>
-                <td className="text-right text-quiet">{String(one.daily_mg)} mg</td>
+              <tr key={one.age} className="border-t border-line" title={one.source}>
+                <td className="py-0.5">{CHOICES.age?.[one.age] ?? one.age}</td>
+                <td className="text-right text-quiet">{one.daily_mg} mg</td>
                 <td className="text-right font-semibold">
                   {one.at_least ? 'at least ' : ''}
-                  {Math.round(Number(one.share_pct))} %
+                  {Math.round(one.share_pct)} %
                 </td>
               </tr>
             ))}

@@ -36,7 +36,7 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
 
   const fits = (name: string, reason: string, its: unknown) =>
     (!kind || its === kind) && `${name} ${reason}`.toLowerCase().includes(words.toLowerCase());
-  const starters = pantry.shelf.filter((one) => fits(String(one.jar.name), one.reason, one.jar.kind));
+  const starters = pantry.shelf.filter((one) => fits(one.name, one.reason, one.kind));
   return (
     <Dialog open={open} onOpenChange={(still) => !still && onClose()} title="Add a jar" wide>
       <Tabs.Root defaultValue="shelf">
@@ -74,8 +74,8 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
             {starters.map((one) => (
               <li key={one.id}>
                 <Offer
-                  name={String(one.jar.name)}
-                  kind={String(one.jar.kind)}
+                  name={one.name}
+                  kind={one.kind}
                   reason={one.reason}
                   onTake={() => take(one.jar as Part)}
                 />
@@ -96,7 +96,7 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
                 <span className="grow">
                   <Offer
                     name={one.name}
-                    kind={String(one.jar.kind)}
+                    kind={one.kind ?? ''}
                     reason={one.reason || 'kept without a reason'}
                     onTake={() => take(one.jar as Part)}
                   />

@@ -1,10 +1,10 @@
 import { DropdownMenu } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { Problem } from '@/api';
-import { text } from '@/document/document';
+import { isObject, text } from '@/document/document';
 import { useBench } from '@/formula/BenchContext';
 import { Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
-import { shelve } from '../../state/ownShelf';
+import { keepOnShelf } from '../../state/ownShelf';
 import { useJars } from '../../state/useJars';
 
 interface Props {
@@ -68,7 +68,9 @@ function SaveToShelf({ open, onClose, place, name }: SaveProps) {
   async function save(event: FormEvent) {
     event.preventDefault();
     try {
-      await shelve(kitchen, value(['jars', place]) ?? null, reason);
+      const jar = value(['jars', place]);
+      if (!isObject(jar)) return setProblem('This is no jar that can be kept.');
+      await keepOnShelf(kitchen, jar, reason);
       setReason('');
       setProblem(null);
       onClose();

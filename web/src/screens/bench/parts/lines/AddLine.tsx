@@ -1,17 +1,17 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
-import type { Json, Phrase } from '@/api';
+import { type AnswerOf, ask } from '@/api';
 import { at, list, newId } from '@/document/document';
 import { useBench } from '@/formula/BenchContext';
-import { readLine } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { keepable } from '@/ui';
 import { BASES, UNITS } from '@/words/texts';
 
-type Part = { [key: string]: Json };
+type Phrase = AnswerOf<'read-line'>;
+type LineRead = NonNullable<Phrase['line']>;
 interface Offer {
   ingredient: string;
   name: string;
-  line: Part;
+  line: LineRead;
 }
 
 /** Lines that were begun in a jar and not added yet: another jar may be opened meanwhile. */
@@ -30,10 +30,7 @@ export function AddLine({ jar }: { jar: number }) {
   const id = useId();
   const way = ['jars', jar, 'lines'];
   const words = typed.trim();
-  const { answer, problem, busy } = useQuestion(
-    ['read', words, jar],
-    words ? () => readLine(document, jar, words) : null,
-  );
+  const { answer, problem, busy } = useQuestion('read-line', words ? { jar, text: words } : null);
   const shown = useRef<HTMLDivElement>(null);
   const offers = words && answer ? offered(answer, pantry.ingredients) : [];
   // The list opens at the foot of a panel that scrolls: it is brought into sight as it grows.
@@ -53,7 +50,7 @@ export function AddLine({ jar }: { jar: number }) {
   /** Enter may come before the answer: then it waits for the answer to just these words. */
   async function enter() {
     if (!busy) return add(offers[chosen]);
-    const read = await readLine(document, jar, words).catch(() => null);
+    const read = await ask(kitchen, 'read-line', document, { jar, text: words }).catch(() => null);
     const found = read ? offered(read, pantry.ingredients) : [];
     if (found.length === 1) add(found[0]);
   }
@@ -118,7 +115,10 @@ export function AddLine({ jar }: { jar: number }) {
         <p className="mt-1 min-h-5 text-sm text-quiet" role="status">
           {problem && 'Not connected: what you typed stays here; press a key when the connection is back.'}
           {!problem && answer?.missing}
-          {!problem && answer?.left && ` Not understood: “${answer.left}”.`}
+          {!problem &&
+            answer &&
+            answer.unknown.length > 0 &&
+            ` Not understood: “${answer.unknown.join(' ')}”.`}
         </p>
       )}
     </div>
@@ -126,29 +126,22 @@ export function AddLine({ jar }: { jar: number }) {
 }
 
 /** What may be added: the line as read, or one for each ingredient that it may mean. */
-function offered(read: Phrase, known: { id: string; name: string }[]): Offer[] {
-  const line = read.line as Part | null;
+function offered({ line, choices }: Phrase, known: { id: string; name: string }[]): Offer[] {
   if (!line) return [];
-  if (read.candidates.length) {
-    return read.candidates.map((one) => ({
-      ingredient: one.id,
-      name: one.name,
-      line: { ...line, ingredient: one.id },
-    }));
-  }
+  if (choices.length)
+    return choices.map((one) => ({ ...one, line: { ...line, ingredient: one.ingredient } }));
   const found = known.find((one) => one.id === line.ingredient);
   return found ? [{ ingredient: found.id, name: found.name, line }] : [];
 }
 
 /** The amount and what it follows, in words. */
-function said(line: Part): string {
-  const amount = line.amount as Part;
-  const unit = UNITS[String(amount.unit)] ?? '';
+function said({ amount, basis }: LineRead): string {
+  const unit = UNITS[amount.unit ?? ''] ?? '';
   const much = amount.unstated
     ? 'amount not stated'
     : amount.value !== undefined
       ? `${amount.value} ${unit}`
       : `${amount.low}–${amount.high} ${unit}`;
-  const basis = BASES[String(line.basis)];
-  return basis ? `${much}, follows ${basis}` : much;
+  const follows = basis && BASES[basis];
+  return follows ? `${much}, follows ${follows}` : much;
 }

@@ -1,7 +1,6 @@
 import { useState } from 'react';
-import { type Patch, patched } from '@/document/patch';
+import { patched } from '@/document/patch';
 import { useBench } from '@/formula/BenchContext';
-import { compare, swaps } from '@/formula/questions';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog, Trouble } from '@/ui';
 import { grams } from '@/words/numbers';
@@ -19,15 +18,9 @@ interface Props {
 export function SwapDialog({ open, onClose, jar, line, name }: Props) {
   const { document, apply } = useBench();
   const [chosen, setChosen] = useState<string | null>(null);
-  const { answer, problem } = useQuestion(
-    ['swaps', jar, line, document],
-    open ? () => swaps(document, jar, line) : null,
-  );
+  const { answer, problem } = useQuestion('swaps', open ? { jar, line } : null);
   const swap = answer?.find((one) => one.id === chosen);
-  const seen = useQuestion(
-    ['swap', chosen, document],
-    swap ? () => compare(document, patched(document, swap.patch as Patch)) : null,
-  );
+  const seen = useQuestion('compare', swap ? { after: patched(document, swap.patch) } : null);
   const close = () => {
     setChosen(null);
     onClose();
@@ -77,7 +70,7 @@ export function SwapDialog({ open, onClose, jar, line, name }: Props) {
         <Button
           disabled={!swap}
           onClick={() => {
-            if (swap) apply(swap.patch as Patch);
+            if (swap) apply(swap.patch);
             close();
           }}
         >

@@ -63,7 +63,7 @@ function List({ cautions, title }: { cautions: Caution[]; title: string }) {
             </p>
             {caution.accepted && (
               <p className="mt-1">
-                By {String(caution.accepted.initials)}: {String(caution.accepted.reason)}
+                By {caution.accepted.initials}: {caution.accepted.reason}
                 {!readOnly && (
                   <LinkButton className="ml-2" onClick={() => withdraw(caution)}>
                     take it back

@@ -1,14 +1,16 @@
 import { type ReactNode, useState } from 'react';
-import { useBench } from '@/formula/BenchContext';
-import { explain } from '@/formula/questions';
+import type { BesideOf } from '@/api';
 import { useQuestion } from '@/formula/useQuestion';
 import { Dialog } from '@/ui';
 import { inUnit } from '@/words/numbers';
 
 const SURE: Record<string, string> = { H: 'sure', M: 'fairly sure', L: 'rough' };
 
+/** What the core can explain. */
+export type Explainable = BesideOf<'explain'>['name'];
+
 interface Props {
-  name: string;
+  name: Explainable;
   label: string;
   jar?: number;
   words?: ReactNode;
@@ -44,15 +46,12 @@ function How({
   onClose,
   children,
 }: {
-  name: string;
+  name: Explainable;
   jar: number;
   onClose: () => void;
   children: ReactNode;
 }) {
-  const { document } = useBench();
-  const { answer, problem } = useQuestion(['explain', name, jar, document], () =>
-    explain(document, jar, name),
-  );
+  const { answer, problem } = useQuestion('explain', { name, jar });
   return (
     <Dialog
       open

@@ -2,13 +2,13 @@ import type { Reading } from '@/api';
 import { useBench } from '@/formula/BenchContext';
 import { grams, MISSING, millilitres, percent, plain } from '@/words/numbers';
 import { Cautions, Standing } from './Cautions';
-import { Explained } from './Explained';
+import { type Explainable, Explained } from './Explained';
 import { type Bounds, Gauge } from './Gauge';
 import { Plate } from './Plate';
 import { TargetFields } from './TargetFields';
 
 interface Shown {
-  key: keyof Reading;
+  key: Explainable & keyof Reading;
   name: string;
   words: string;
   unit: string;

@@ -1,0 +1,25 @@
+import { api, taken } from './client';
+import type { components } from './schema';
+import type { FormulaDocument, Json } from './types';
+
+type Formula = components['schemas']['Formula'];
+
+/** A document goes over the wire as it was typed: the server keeps it, whatever stands in it. */
+const asTyped = (document: FormulaDocument) => document as unknown as Formula;
+
+export const createFormula = (kitchen: string, document: FormulaDocument) =>
+  taken(
+    api.POST('/api/kitchens/{kitchen}/formulas', { params: { path: { kitchen } }, body: asTyped(document) }),
+  );
+
+/** Save a draft that was based on a revision; a Problem 409 brings what somebody else saved since. */
+export const saveDraft = (kitchen: string, formula: number, revision: number, document: FormulaDocument) =>
+  taken(
+    api.PUT('/api/kitchens/{kitchen}/formulas/{formula}/draft', {
+      params: { path: { kitchen, formula } },
+      body: { revision, document: asTyped(document) },
+    }),
+  );
+
+export const shelve = (kitchen: string, jar: { [key: string]: Json }, reason: string) =>
+  taken(api.POST('/api/kitchens/{kitchen}/shelf', { params: { path: { kitchen } }, body: { jar, reason } }));
