@@ -1,8 +1,8 @@
 """What is asked of a formula. Imports formula and below."""
 
-from jarcore.questions import declarations as _declarations
 from jarcore.questions.compare import Comparison, compare
-from jarcore.questions.declared import QUESTIONS, NoSuchQuestion, NotAsked, Question, ask, question_names
+from jarcore.questions.declarations import QUESTIONS
+from jarcore.questions.declared import NoSuchQuestion, NotAsked, Question, ask, question_names
 from jarcore.questions.explain import Explanation, explain
 from jarcore.questions.profiles import Profiles, profiles
 from jarcore.questions.read_line import Phrase, read_line
@@ -11,9 +11,6 @@ from jarcore.questions.scale import scale
 from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.swaps import Swap, swaps
 from jarcore.questions.windows import Curve, Fit, Windows, curve, fits, windows
-
-# Whoever imports the questions has them declared.
-DECLARED = _declarations.__name__
 
 __all__ = [
     "QUESTIONS",

@@ -8,7 +8,7 @@ from jarcore.data import Pantry
 from jarcore.documents import Evaluation, Finding, Patch
 from jarcore.formula import evaluate
 from jarcore.questions.compare import Comparison, compare
-from jarcore.questions.declared import Above, Asked, Document, OfJar, OfLine, Words, question
+from jarcore.questions.declared import QUESTIONS, Above, Asked, Document, OfJar, OfLine, Words, question
 from jarcore.questions.explain import Explained, Explanation, explain
 from jarcore.questions.profiles import Profiles, profiles
 from jarcore.questions.read_line import Phrase, read_line
@@ -18,6 +18,8 @@ from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.swaps import Swap, swaps
 from jarcore.questions.windows import Curve, Fit, Over, Windows, curve, fits, windows
 
+# Whoever takes the questions from here has them declared.
+__all__ = ["QUESTIONS"]
 Told = Sequence[Finding]
 
 
