@@ -54,9 +54,16 @@ class BenchPage(Page):
         self.press(item)
 
     def tab(self, name: str) -> None:
-        self.until(
-            lambda: self.driver.find_element(By.XPATH, f"//*[@role='tab'][normalize-space(.)='{name}']"), name
-        ).click()
+        """Open a tab; a click that missed, as the page moved under the pointer, is tried again."""
+        xpath = f"//*[@role='tab'][normalize-space(.)='{name}']"
+
+        def opened() -> bool:
+            if self.driver.find_element(By.XPATH, xpath).get_attribute("aria-selected") == "true":
+                return True
+            self._clicked(xpath)
+            return False
+
+        self.until(opened, f"tab {name} open")
 
     def avoids(self, what: str) -> None:
         """Tick what the first diner avoids."""
