@@ -86,10 +86,14 @@ def fill_columns(formula: Formula, pantry: Pantry) -> None:
     formula.search_text = " ".join(words).lower()[:4000]
 
 
+@transaction.atomic
 def refill(kitchen: Kitchen) -> None:
-    """Fill the columns of all formulas of a kitchen anew: its rows are other ones."""
+    """Fill the columns of all formulas of a kitchen anew: its rows are other ones.
+
+    Each is locked until that is done, so that a draft saved meanwhile and its card are of one pantry.
+    """
     pantry = stock_of(kitchen).pantry
-    for formula in Formula.objects.of(kitchen).iterator():
+    for formula in Formula.objects.of(kitchen).select_for_update().iterator():
         fill_columns(formula, pantry)
         # Not saved as a whole: the drafts stay as they are, and as old as they are.
         Formula.objects.filter(pk=formula.pk).update(card=formula.card, search_text=formula.search_text)

@@ -1,6 +1,7 @@
 """What a kitchen has in its pantry: the shipped rows with its own over them."""
 
 from dataclasses import dataclass
+from datetime import datetime
 from functools import lru_cache
 from typing import Any
 
@@ -28,8 +29,8 @@ class Stock:
 
 def stock_of(kitchen: Kitchen) -> Stock:
     """The kitchen's pantry."""
-    revision = OwnRows.objects.filter(kitchen=kitchen).values_list("revision", flat=True).first()
-    return Stock(default_pantry()) if revision is None else _made(kitchen.pk, revision)
+    saved_at = OwnRows.objects.filter(kitchen=kitchen).values_list("saved_at", flat=True).first()
+    return Stock(default_pantry()) if saved_at is None else _made(kitchen.pk, saved_at)
 
 
 def own_rows(kitchen: Kitchen) -> dict[str, Any] | None:
@@ -38,8 +39,11 @@ def own_rows(kitchen: Kitchen) -> dict[str, Any] | None:
 
 
 @lru_cache(maxsize=MOST_KEPT)
-def _made(kitchen: int, _revision: int) -> Stock:
-    """A kitchen's pantry at a revision of its rows."""
+def _made(kitchen: int, _saved_at: datetime) -> Stock:
+    """A kitchen's pantry of the rows saved at a moment.
+
+    Not of a revision: rows that were rolled back, once made, would be taken for those that get the same number next.
+    """
     document = OwnRows.objects.values_list("document", flat=True).get(kitchen_id=kitchen)
     pantry, faults = with_rows(default_pantry(), document)
     return Stock(pantry, tuple(faults))

@@ -1,11 +1,15 @@
 """Questions over HTTP: answered as in the core, refused with a place; a kitchen's own rows and Shelf."""
 
 import json
-from typing import Any
+from typing import Any, ClassVar
+
+from django.db import transaction
+from django.http import Http404
 
 from jarcore import ask
-from server.accounts.models import Role
+from server.accounts.models import Kitchen, Role
 from server.pantry.models import ShelfJar
+from server.pantry.services import keep_rows
 from tests.core.cases import changed, zander
 from tests.core.test_questions_total import ASKED
 from tests.http.door import DoorTest, person
@@ -58,7 +62,7 @@ class AskTest(DoorTest):
 class OwnRowsTest(DoorTest):
     """A kitchen's own rows count in every answer, and in what is stored beside its formulas."""
 
-    ROWS = {
+    ROWS: ClassVar[dict[str, Any]] = {
         "format": "jar-table/pantry",
         "format_version": 1,
         "ingredients": [{"id": "smoked-salt", "like": "sea-salt-fine", "name": "Salt smoked over birch", "salt": 90}],
@@ -105,6 +109,25 @@ class OwnRowsTest(DoorTest):
         self.assertEqual(self.json("GET", ROWS)["faults"], faults)
         notices = self.json("POST", f"{ASK}/evaluate", {"document": self.OURS})["notices"]
         self.assertLessEqual({"pantry-row", "unknown-ingredient"}, {one["code"] for one in notices})
+
+    def test_rows_that_were_rolled_back_count_nowhere(self) -> None:
+        def keep(salt: float) -> None:
+            rows = {**self.ROWS, "ingredients": [{**self.ROWS["ingredients"][0], "salt": salt}]}
+            keep_rows(Kitchen.objects.get(slug="galley"), self.cook, rows)
+
+        def weighed() -> float:
+            jar = self.json("POST", f"{ASK}/evaluate", {"document": self.OURS})["jars"][0]
+            return float(jar["lines"][0]["salt_g"] / jar["lines"][0]["mass_g"])
+
+        keep(90)
+        with self.assertRaises(Http404), transaction.atomic():
+            keep(20)
+            # Whoever asks meanwhile has them made.
+            self.assertAlmostEqual(weighed(), 0.2)
+            raise Http404
+        self.assertAlmostEqual(weighed(), 0.9)
+        keep(50)
+        self.assertAlmostEqual(weighed(), 0.5)
 
     def test_what_is_no_pantry_is_refused_and_a_viewer_only_looks(self) -> None:
         bodies: list[Any] = [

@@ -8,17 +8,20 @@ import subprocess
 import sys
 import threading
 from typing import Any
+from unittest import mock
 
 from django.conf import settings
 from django.core.management import CommandError, call_command
 from django.db import connection
 from django.test import Client, TransactionTestCase, override_settings
 
+from jarcore.data import Pantry
 from server.accounts.models import Kitchen, Role, User
 from server.demo.management.commands.demo import FORMULAS as DEMO_FORMULAS
 from server.demo.management.commands.demo import seed
 from server.formulas.models import Formula
-from server.formulas.services import create_formula, save_draft
+from server.formulas.services import create_formula, fill_columns, save_draft
+from server.pantry.services import keep_rows
 from tests.core.cases import ROOT, changed, example, zander
 from tests.http.door import DoorTest, person
 
@@ -154,6 +157,32 @@ class AtOnceTest(TransactionTestCase):
             thread.join()
         self.assertEqual(sorted(outcomes), [2, 409])
         self.assertEqual(formula.revisions.count(), 2)
+
+    def test_a_draft_saved_while_cards_are_refilled_has_its_own_card(self) -> None:
+        cook = person("cook", Role.COOK)
+        kitchen = Kitchen.objects.get(slug="galley")
+        formula = create_formula(kitchen, cook, zander())
+
+        def save() -> None:
+            try:
+                save_draft(kitchen, cook, formula.pk, 1, changed(zander(), fish__species="cod"))
+            finally:
+                connection.close()
+
+        saving = threading.Thread(target=save)
+
+        def fill_slowly(filled: Formula, pantry: Pantry) -> None:
+            fill_columns(filled, pantry)
+            if not saving.ident:
+                saving.start()
+                # Long enough for the draft to be kept, if nothing makes it wait.
+                saving.join(timeout=1)
+
+        with mock.patch("server.formulas.services.fill_columns", fill_slowly):
+            keep_rows(kitchen, cook, {"format": "jar-table/pantry", "format_version": 1})
+            saving.join()
+        formula.refresh_from_db()
+        self.assertEqual((formula.species, formula.card["fish"]), ("cod", "Cod"))
 
 
 class GeneratedTest(DoorTest):
