@@ -6,9 +6,10 @@ from typing import Any
 from django.db import transaction
 
 from jarcore.data import FAULT, Pantry
-from jarcore.documents import Evaluation, formula_object, merge, parse
+from jarcore.documents import Evaluation, formula_object, merge
 from jarcore.formula import evaluate
 from server.accounts.models import Kitchen, User
+from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing
 from server.pantry.selectors import stock_of
@@ -20,23 +21,14 @@ LONGEST_TAG = 64
 MOST_TAGS = 50
 
 
-def _keepable(raw: bytes, prefix: str = "") -> Any:
-    """The value of a JSON text: what was typed, but nothing that no database can hold."""
-    value, findings = parse(raw)
-    if findings:
-        errors = [{"path": one.path.removeprefix(prefix), "text": one.text} for one in findings]
-        raise Problem(422, "Cannot be kept", "Some of it no file or database can keep; see the places.", errors=errors)
-    return value
-
-
 def document_of(raw: bytes) -> dict[str, Any]:
     """The formula in a request's body. Raises: NotAFormula; Problem 422 with each place that cannot be kept."""
-    return formula_object(_keepable(raw))
+    return formula_object(keepable(raw))
 
 
 def draft_of(raw: bytes) -> tuple[int, dict[str, Any]]:
     """The revision and the formula in a request's body. Raises: as document_of."""
-    value = _keepable(raw, prefix="/document")
+    value = keepable(raw, prefix="/document")
     revision = value.get("revision") if isinstance(value, dict) else None
     if not isinstance(revision, int) or isinstance(revision, bool) or not 0 <= revision < 2**31:
         errors = [{"path": "/revision", "text": "The revision this draft was based on is a whole number."}]

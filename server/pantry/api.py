@@ -6,11 +6,11 @@ from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
 from jarcore.data import Pantry, default_pantry, rendered, rows, shelf
-from jarcore.documents import parse
 from jarcore.jars import Traits, all_traits
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body
+from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.pantry import services
 from server.pantry.models import ShelfJar
@@ -150,10 +150,7 @@ def read_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
 def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """Keep the kitchen's own rows: a jar-table/pantry document, all of them at once."""
     mine = kitchen_to_write(request.user, kitchen)
-    value, findings = parse(request.body)
-    if findings:
-        errors = [{"path": one.path, "text": one.text} for one in findings]
-        raise Problem(422, "Cannot be kept", "Some of it no file or database can keep; see the places.", errors=errors)
+    value = keepable(request.body)
     return {"document": value, "faults": services.keep_rows(mine, request.user, value)}
 
 
@@ -178,12 +175,11 @@ def read_shelf(request: AuthedRequest, kitchen: str) -> list[ShelfJar]:
 def shelve(request: AuthedRequest, kitchen: str) -> tuple[int, ShelfJar]:
     """Keep a jar on the kitchen's Shelf."""
     mine = kitchen_to_write(request.user, kitchen)
-    value, findings = parse(request.body)
+    value = keepable(request.body)
     jar = value.get("jar") if isinstance(value, dict) else None
     reason = value.get("reason") if isinstance(value, dict) else None
-    if findings or not isinstance(jar, dict):
-        errors = [{"path": one.path, "text": one.text} for one in findings]
-        raise Problem(422, "Cannot be kept", "This is no jar that can be kept.", errors=errors)
+    if not isinstance(jar, dict):
+        raise Problem(422, "Cannot be kept", "This is no jar that can be kept.")
     return 201, services.shelve(mine, request.user, jar, reason if isinstance(reason, str) else "")
 
 

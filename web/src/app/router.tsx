@@ -24,7 +24,7 @@ const home = createRoute({
   },
 });
 
-export const inKitchen = createRoute({
+const inKitchen = createRoute({
   getParentRoute: () => root,
   path: '/$kitchen',
   component: Shell,

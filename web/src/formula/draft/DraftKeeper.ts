@@ -19,7 +19,7 @@ export type Keeping =
   | { state: 'refused'; why: string }
   | { state: 'conflict'; conflicts: Conflict[] };
 
-export interface Snapshot {
+interface Snapshot {
   document: FormulaDocument;
   keeping: Keeping;
   back: boolean;
