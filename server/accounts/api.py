@@ -9,7 +9,7 @@ from ninja.errors import HttpError
 from ninja.utils import check_csrf
 
 from server.accounts import lockout
-from server.accounts.models import User
+from server.accounts.models import Membership, User
 from server.accounts.selectors import kitchens_of
 from server.common.problems import Problem
 
@@ -17,9 +17,12 @@ router = Router(tags=["session"])
 
 
 class KitchenOut(Schema):
+    """A kitchen of one's own, one's role in it, and the number its change feed has reached."""
+
     slug: str
     name: str
     role: str
+    changes: int
 
 
 class PersonOut(Schema):
@@ -52,12 +55,16 @@ def csrf_only(request: HttpRequest) -> bool:
     return True
 
 
+def _kitchen(m: Membership) -> KitchenOut:
+    return KitchenOut(slug=m.kitchen.slug, name=m.kitchen.name, role=m.role, changes=m.kitchen.changes)
+
+
 def session_of(request: HttpRequest) -> SessionOut:
     """The session as the front end sees it."""
     user = request.user
     person = None
     if isinstance(user, User):
-        kitchens = [KitchenOut(slug=m.kitchen.slug, name=m.kitchen.name, role=m.role) for m in kitchens_of(user)]
+        kitchens = [_kitchen(m) for m in kitchens_of(user)]
         person = PersonOut(name=user.get_full_name() or user.username, initials=user.initials, kitchens=kitchens)
     demo = DemoOut(**settings.DEMO_USER) if settings.DEMO else None
     return SessionOut(person=person, demo=demo)

@@ -5,6 +5,7 @@ from ninja.security import SessionAuth
 from server.accounts.api import router as session
 from server.common.answers import JarAPI
 from server.common.problems import register
+from server.feed.api import router as feed
 from server.formulas.api import router as formulas
 from server.pantry.api import router as pantry
 from server.questions.api import router as questions
@@ -12,6 +13,7 @@ from server.questions.api import router as questions
 api = JarAPI(title="Jar Table", version="1", auth=SessionAuth(), docs_url=None)
 register(api)
 api.add_router("", session)
+api.add_router("", feed)
 api.add_router("", formulas)
 api.add_router("", questions)
 api.add_router("", pantry)

@@ -58,6 +58,7 @@ CONTENT_SECURITY_POLICY = {
 
 INSTALLED_APPS = [
     "server.accounts",
+    "server.feed",
     "server.formulas",
     "server.pantry",
     "server.demo",

@@ -11,6 +11,7 @@ from jarcore.formula import evaluate
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
+from server.feed.services import What, note
 from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing
 from server.pantry.selectors import stock_of
 
@@ -102,6 +103,7 @@ def create_formula(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Fo
     fill_columns(formula, stock_of(kitchen).pantry)
     formula.save()
     _record(formula, user)
+    note(kitchen, What.FORMULA, formula.pk, formula.revision)
     return formula
 
 
@@ -121,6 +123,7 @@ def save_draft(kitchen: Kitchen, user: User, number: int, based_on: int, documen
         fill_columns(formula, stock_of(kitchen).pantry)
         formula.save()
         _record(formula, user)
+        note(kitchen, What.FORMULA, formula.pk, formula.revision)
     return formula
 
 
@@ -184,6 +187,7 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
         created_by=user,
     )
     formula.revisions.filter(revision__lt=formula.revision).delete()
+    note(kitchen, What.VERSION, formula.pk, version.number)
     return version
 
 

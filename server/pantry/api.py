@@ -186,7 +186,6 @@ def shelve(request: AuthedRequest, kitchen: str) -> tuple[int, ShelfJar]:
 @router.delete("/kitchens/{kitchen}/shelf/{jar}", response={204: None}, operation_id="unshelve")
 def unshelve(request: AuthedRequest, kitchen: str, jar: int) -> tuple[int, None]:
     """Take a jar off the kitchen's Shelf."""
-    gone, _ = ShelfJar.objects.of(kitchen_to_write(request.user, kitchen)).filter(pk=jar).delete()
-    if not gone:
+    if not services.unshelve(kitchen_to_write(request.user, kitchen), jar):
         raise Http404
     return 204, None

@@ -8,6 +8,7 @@ from django.dispatch import Signal
 from jarcore.data import BadPantry, Fault, default_pantry, with_rows
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
+from server.feed.services import What, note
 from server.pantry.models import OwnRows, ShelfJar
 
 MOST_JARS = 500
@@ -30,6 +31,7 @@ def _bare(part: Any) -> Any:
     return kept
 
 
+@transaction.atomic
 def shelve(kitchen: Kitchen, user: User, jar: dict[str, Any], reason: str) -> ShelfJar:
     """Keep a jar on the kitchen's Shelf. Raises: Problem 422 when it has no name or the Shelf is full."""
     name = jar.get("name")
@@ -38,9 +40,20 @@ def shelve(kitchen: Kitchen, user: User, jar: dict[str, Any], reason: str) -> Sh
         raise Problem(422, "Not valid", "A jar on the Shelf needs a name.", errors=errors)
     if ShelfJar.objects.of(kitchen).count() >= MOST_JARS:
         raise Problem(422, "The Shelf is full", f"A kitchen keeps {MOST_JARS} jars; take one away first.")
-    return ShelfJar.objects.create(
+    kept = ShelfJar.objects.create(
         kitchen=kitchen, name=name.strip()[:120], reason=reason.strip()[:400], jar=_bare(jar), saved_by=user
     )
+    note(kitchen, What.SHELF)
+    return kept
+
+
+@transaction.atomic
+def unshelve(kitchen: Kitchen, jar: int) -> bool:
+    """Take a jar off the Shelf; False when it is not there."""
+    gone, _ = ShelfJar.objects.of(kitchen).filter(pk=jar).delete()
+    if gone:
+        note(kitchen, What.SHELF)
+    return bool(gone)
 
 
 @transaction.atomic
@@ -65,4 +78,5 @@ def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
         rows.document, rows.saved_by, rows.revision = document, user, rows.revision + 1
         rows.save()
     rows_kept.send(OwnRows, kitchen=kitchen)
+    note(kitchen, What.ROWS, mark=rows.revision)
     return faults

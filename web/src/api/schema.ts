@@ -264,6 +264,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Changes
+         * @description What changed in the kitchen since a number (the session tells the first one).
+         */
+        get: operations["changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/formulas": {
         parameters: {
             query?: never;
@@ -752,6 +772,17 @@ export interface components {
             source: string;
             /** Text */
             text: string;
+        };
+        /**
+         * ChangeOut
+         * @description One thing that changed: which (0 where there is only one), and its revision or number since.
+         */
+        ChangeOut: {
+            /** Item */
+            item: number;
+            /** Mark */
+            mark: number;
+            what: components["schemas"]["What"];
         };
         /**
          * CheckOut
@@ -1681,8 +1712,13 @@ export interface components {
             vessels: number | null;
             window: components["schemas"]["Window"] | null;
         };
-        /** KitchenOut */
+        /**
+         * KitchenOut
+         * @description A kitchen of one's own, one's role in it, and the number its change feed has reached.
+         */
         KitchenOut: {
+            /** Changes */
+            changes: number;
             /** Name */
             name: string;
             /** Role */
@@ -1967,6 +2003,18 @@ export interface components {
             change: string;
             /** Latest Min */
             latest_min: number;
+        };
+        /**
+         * NewsOut
+         * @description What changed since, up to `last`; `whole` when all has to be asked anew.
+         */
+        NewsOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Last */
+            last: number;
+            /** Whole */
+            whole: boolean;
         };
         /**
          * NotReady
@@ -2928,6 +2976,12 @@ export interface components {
             value: number;
         };
         /**
+         * What
+         * @description What of a kitchen can change while somebody else looks at it.
+         * @enum {string}
+         */
+        What: "formula" | "version" | "rows" | "shelf";
+        /**
          * Window
          * @description How long a jar may act [min from contact], which limit binds, what would move it.
          *
@@ -3378,6 +3432,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Windows"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query: {
+                after: number;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewsOut"];
                 };
             };
         };
