@@ -3,14 +3,17 @@
 import time
 from pathlib import Path
 
+from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
 from django.db import connection
+from django.test import Client
+from selenium import webdriver
 
-from server.accounts.models import Kitchen
+from server.accounts.models import Kitchen, User
 from server.demo.management.commands.demo import seed
 from server.formulas.models import Formula
-from tests.browser.chrome import chrome, resize
+from tests.browser.chrome import chrome, close, resize
 from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
@@ -47,8 +50,9 @@ class BrowserTest(StaticLiveServerTestCase):
         self.kitchen = seed()
         self.driver = chrome()
         resize(self.driver, 1280, 800)
+        # Before anything is asked: the answer to a request with an old cookie would take the new one away.
+        self.driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
         self.driver.get(f"{self.live_server_url}/sign-in")
-        self.driver.delete_all_cookies()
         self.driver.execute_script("localStorage.clear()")
         # What an earlier test's page said is not this one's.
         self.driver.get_log("browser")
@@ -61,14 +65,54 @@ class BrowserTest(StaticLiveServerTestCase):
         self.driver.get("about:blank")
         wait_for_quiet()
 
+    def sign_in_by_cookie(self, driver: webdriver.Chrome, name: str) -> None:
+        """Signed in without the page, which costs more than a second; sign-in itself has its own tests."""
+        client = Client()
+        client.force_login(User.objects.get(username=name), backend="django.contrib.auth.backends.ModelBackend")
+        cookie = client.cookies[settings.SESSION_COOKIE_NAME]
+        driver.add_cookie({"name": cookie.key, "value": cookie.value, "path": "/", "httpOnly": True})
+
     def enter(self, name: str = "mk") -> None:
-        self.sign_in.open().enter(name, "rye-and-caraway")
+        """At the Table."""
+        self.sign_in_by_cookie(self.driver, name)
+        self.driver.get(f"{self.live_server_url}/{self.kitchen.slug}")
         self.table.one("main li h2")
 
-    def open_zander(self) -> None:
-        self.enter()
-        self.table.open(ZANDER)
+    def address(self, formula: Formula, room: str = "bench") -> str:
+        return f"{self.live_server_url}/{self.kitchen.slug}/formula/{formula.pk}/{room}"
+
+    def open_formula(self, title: str = ZANDER, name: str = "mk") -> None:
+        """At the Bench, with a formula."""
+        self.sign_in_by_cookie(self.driver, name)
+        self.driver.get(self.address(self.stored(title)))
         self.bench.settled()
+
+    def open_zander(self) -> None:
+        self.open_formula()
+
+    def another_browser(self, title: str = ZANDER, name: str = "ot") -> BenchPage:
+        """Somebody else, in a browser of their own, with the same formula open."""
+        other = chrome(fresh=True)
+        self.addCleanup(close, other)
+        other.get(f"{self.live_server_url}/sign-in")
+        self.sign_in_by_cookie(other, name)
+        other.get(self.address(self.stored(title)))
+        bench = BenchPage(other, self.live_server_url)
+        bench.settled()
+        return bench
+
+    def offline(self, away: bool = True) -> None:
+        """The network is cut, or back."""
+        self.addCleanup(self.driver.delete_network_conditions)
+        if away:
+            self.driver.set_network_conditions(offline=True, latency=1, throughput=500_000)
+        else:
+            self.driver.delete_network_conditions()
+
+    def cut_off(self) -> None:
+        """The network is cut, and the page has noticed."""
+        self.offline()
+        self.bench.sees("[data-part=connection]", "does not answer")
 
     def stored(self, title: str = ZANDER) -> Formula:
         return Formula.objects.of(self.kitchen).get(title=title)

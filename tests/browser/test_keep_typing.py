@@ -1,30 +1,17 @@
 """Two people on one formula, and a server that goes away: nothing typed is lost."""
 
 from tests.browser.case import ZANDER, BrowserTest
-from tests.browser.chrome import chrome, close
-from tests.browser.pages.bench import BenchPage
-from tests.browser.pages.sign_in import SignInPage
-from tests.browser.pages.table import TablePage
 
 
 class KeepTypingTest(BrowserTest):
-    def second(self) -> BenchPage:
-        """Another browser with the same formula open."""
-        other = chrome(fresh=True)
-        self.addCleanup(close, other)
-        SignInPage(other, self.live_server_url).open().enter("ot", "rye-and-caraway")
-        table = TablePage(other, self.live_server_url)
-        table.open(ZANDER)
-        bench = BenchPage(other, self.live_server_url)
-        bench.settled()
-        return bench
-
     def test_different_lines_are_both_in_the_next_revision(self) -> None:
         self.open_zander()
-        other = self.second()
+        other = self.another_browser()
+        self.cut_off()
+        self.bench.type("Amount of Fine sea salt", "0.9")
         other.type("Amount of Caraway seed", "5")
         other.settled()
-        self.bench.type("Amount of Fine sea salt", "0.9")
+        self.offline(False)
         self.bench.until(lambda: self.stored().revision == 3, "the merged revision")
         salt, caraway = self.stored().document["jars"][0]["lines"]
         self.assertEqual((salt["amount"]["value"], caraway["amount"]["value"]), (0.9, 5))
@@ -32,10 +19,12 @@ class KeepTypingTest(BrowserTest):
 
     def test_the_same_place_is_asked_about(self) -> None:
         self.open_zander()
-        other = self.second()
+        other = self.another_browser()
+        self.cut_off()
+        self.bench.type("Servings", "8")
         other.type("Servings", "6")
         other.settled()
-        self.bench.type("Servings", "8")
+        self.offline(False)
         self.bench.sees("[role=dialog]", "theirs: 6")
         self.assert_accessible()
         self.driver.find_element("xpath", "//label[contains(., 'theirs')]").click()
@@ -44,18 +33,11 @@ class KeepTypingTest(BrowserTest):
         self.assertEqual(self.stored().document["servings"], 6)
         self.assertEqual(self.bench.field("Servings").get_attribute("value"), "6")
 
-    def offline(self, away: bool) -> None:
-        if away:
-            self.driver.set_network_conditions(offline=True, latency=1, throughput=500_000)
-        else:
-            self.driver.delete_network_conditions()
-
     def test_typing_goes_on_without_a_connection_and_is_sent_later(self) -> None:
         self.open_zander()
-        self.addCleanup(self.offline, False)
-        self.offline(True)
+        self.offline()
         self.bench.type("Thickness", "31")
-        self.bench.sees("[role=status]", "Not connected")
+        self.bench.sees("[data-part=kept]", "Not connected")
         self.assertEqual(self.bench.one("main").get_attribute("data-stale"), "true")
         self.assertEqual(self.bench.weighs(), ["8.2 g", "3.0 g"])
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 22)
@@ -67,12 +49,16 @@ class KeepTypingTest(BrowserTest):
 
     def test_both_add_a_line_and_a_clash_is_named_as_a_cook_would(self) -> None:
         self.open_zander()
-        other = self.second()
+        other = self.another_browser()
+        self.bench.type_line("1 g lemon zest")
+        self.bench.settled()
+        other.until(lambda: "1.0 g" in other.weighs(), "the zest, with the other too")
+        self.cut_off()
+        self.bench.type("Amount of Caraway seed", "4")
         other.type_line("2 g dill")
         other.type("Amount of Caraway seed", "5")
         other.settled()
-        self.bench.type_line("1 g lemon zest")
-        self.bench.type("Amount of Caraway seed", "4")
+        self.offline(False)
         self.bench.sees("[role=dialog]", "Caraway dry brine › Caraway seed › amount")
         self.bench.sees("[role=dialog]", "was 3")
         self.bench.press("Go on with these")
@@ -85,8 +71,7 @@ class KeepTypingTest(BrowserTest):
 
     def test_questions_without_a_connection_say_so_and_keep_what_was_typed(self) -> None:
         self.open_zander()
-        self.addCleanup(self.offline, False)
-        self.offline(True)
+        self.offline()
         self.bench.field("Add a line").send_keys("2 g dill")
         self.bench.sees("section[aria-label='Open jar'] p[role=status]", "what you typed stays here")
         self.bench.press("Schools")
@@ -122,7 +107,6 @@ class KeepTypingTest(BrowserTest):
 
     def test_what_is_typed_while_an_answer_is_slow_is_kept(self) -> None:
         self.open_zander()
-        self.addCleanup(self.offline, False)
         self.driver.set_network_conditions(offline=False, latency=900, throughput=500_000)
         self.bench.choose("Unit of Fine sea salt", "g")
         self.bench.type("Weight", "900")

@@ -12,7 +12,7 @@ class BenchPage(Page):
     def settled(self) -> None:
         """Wait until the evaluation is of what is typed, and the server keeps it."""
         self.one("main[data-stale=false]")
-        self.one("[role=status][data-state=kept]")
+        self.one("[data-part=kept][data-state=kept]")
 
     def fresh(self) -> None:
         self.one("main[data-stale=false]")
@@ -70,9 +70,6 @@ class BenchPage(Page):
         self.one("section[aria-label=Fish] fieldset summary").click()
         xpath = f"//section[@aria-label='Fish']//label[normalize-space(.)='{what}']//input"
         self.until(lambda: self.driver.find_element(By.XPATH, xpath), what).click()
-
-    def value_of(self, label: str) -> str | None:
-        return self.field(label).get_attribute("value")
 
     def differences(self) -> dict[str, str]:
         """What a change changes, as told before it is taken."""

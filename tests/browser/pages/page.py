@@ -17,6 +17,12 @@ from selenium.webdriver.support.wait import WebDriverWait
 
 T = TypeVar("T")
 PATIENCE_S = 10
+ANSWER = """
+const [path, status, body] = arguments;
+window.realFetch ??= window.fetch;
+window.fetch = (asked, more) => (asked.url ?? asked).includes(path)
+  ? Promise.resolve(new Response(body, {status, headers: {'Content-Type': 'application/problem+json'}}))
+  : window.realFetch(asked, more);"""
 
 
 class Page:
@@ -60,6 +66,25 @@ class Page:
         except ElementClickInterceptedException:
             return False
         return True
+
+    def value_of(self, label: str) -> str | None:
+        return self.field(label).get_attribute("value")
+
+    def holds(self, label: str, value: str) -> None:
+        """Wait until a field holds VALUE."""
+        self.until(lambda: self.value_of(label) == value, f"{label} holds {value}")
+
+    def leads_to(self, address: str) -> None:
+        """Wait until the browser is at ADDRESS."""
+        self.until(lambda: self.driver.current_url == address, address)
+
+    def answers(self, path: str, status: int, body: str = "{}") -> None:
+        """What the page asks of an address with PATH in it is answered so from now on, instead of by the server."""
+        self.driver.execute_script(ANSWER, path, status, body)
+
+    def answers_truly(self) -> None:
+        """The server answers for itself again."""
+        self.driver.execute_script("window.fetch = window.realFetch")
 
     def text(self, css: str) -> str:
         return self.one(css).text

@@ -1,4 +1,4 @@
-import { problemOf, sent } from './client';
+import { posted } from './client';
 import type { components, paths } from './schema';
 import type { FormulaDocument } from './types';
 
@@ -31,12 +31,8 @@ export async function ask<Q extends QuestionName>(
   document: FormulaDocument,
   beside: BesideOf<Q>,
 ): Promise<AnswerOf<Q>> {
-  const response = await sent(`/api/kitchens/${encodeURIComponent(kitchen)}/ask/${question}`, {
-    document,
-    ...beside,
-  });
-  const answer: unknown = await response.json().catch(() => null);
-  if (!response.ok) throw problemOf(response.status, answer);
+  const path = `/api/kitchens/${encodeURIComponent(kitchen)}/ask/${question}`;
+  const answer = await posted(path, { document, ...beside });
   // What crosses the wire has the type that the question declares.
   return answer as AnswerOf<Q>;
 }

@@ -1,19 +1,49 @@
 import createClient, { type Middleware } from 'openapi-fetch';
+import { troubleOf } from './policy';
 import type { paths } from './schema';
+
+/** No answer within this time is none. */
+const PATIENCE_MS = 20_000;
 
 /** An answer that is a problem document (RFC 9457), or no answer at all: then `status` is 0. */
 export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    readonly title: string,
-    readonly detail: string,
-    readonly body: unknown = null,
-  ) {
+  readonly status: number;
+  readonly title: string;
+  readonly detail: string;
+  readonly body: unknown;
+
+  constructor(status: number, title: string, detail: string, body: unknown = null) {
     super(detail);
+    this.status = status;
+    this.title = title;
+    this.detail = detail;
+    this.body = body;
   }
 
-  get offline() {
-    return this.status === 0 || this.status >= 502;
+  get trouble() {
+    return troubleOf(this);
+  }
+
+  /** The places that are wrong, where the server names them. */
+  get errors(): { path: string; text: string }[] {
+    return (this.body as { errors?: { path: string; text: string }[] } | null)?.errors ?? [];
+  }
+}
+
+const unanswered = () => new Problem(0, 'Not connected', 'The kitchen server does not answer.');
+const answeredByAnother = () =>
+  new Problem(0, 'Not connected', 'Something else answered in place of the kitchen server.');
+
+/** Ask; throws a Problem where nothing answers in time. */
+async function patient(input: RequestInfo | URL, init?: RequestInit): Promise<Response> {
+  const cut = new AbortController();
+  const timer = setTimeout(() => cut.abort(), PATIENCE_MS);
+  try {
+    return await fetch(input, { ...init, signal: cut.signal });
+  } catch {
+    throw unanswered();
+  } finally {
+    clearTimeout(timer);
   }
 }
 
@@ -26,12 +56,9 @@ const guard: Middleware = {
     request.headers.set('X-CSRFToken', csrfToken());
     return request;
   },
-  onError() {
-    return unanswered();
-  },
 };
 
-export const api = createClient<paths>({ baseUrl: window.location.origin });
+export const api = createClient<paths>({ baseUrl: globalThis.location.origin, fetch: patient });
 api.use(guard);
 
 interface Answer<T> {
@@ -40,35 +67,39 @@ interface Answer<T> {
   response: Response;
 }
 
-/** A body posted as JSON; throws a Problem where nothing answers. */
-export async function sent(path: string, body: unknown): Promise<Response> {
-  try {
-    return await fetch(path, {
-      method: 'POST',
-      body: JSON.stringify(body),
-      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': csrfToken() },
-    });
-  } catch {
-    throw unanswered();
-  }
+/** The data of an answer; throws a Problem for everything else. */
+export async function taken<T>(asked: Promise<Answer<T>>): Promise<T> {
+  const { data, error, response } = await asked.catch((thrown: unknown) => {
+    // What is no JSON where JSON was promised does not come from our server.
+    throw thrown instanceof SyntaxError ? answeredByAnother() : thrown;
+  });
+  if (data !== undefined) return data;
+  throw problemOf(response.status, error);
 }
 
-const unanswered = () => new Problem(0, 'Not connected', 'The kitchen server does not answer.');
+/** The JSON that answers a body posted as JSON; throws a Problem for everything else. */
+export async function posted(path: string, body: unknown): Promise<unknown> {
+  const response = await patient(path, {
+    method: 'POST',
+    body: JSON.stringify(body),
+    headers: { 'Content-Type': 'application/json', 'X-CSRFToken': csrfToken() },
+  });
+  const answer: unknown = await response.json().catch(() => undefined);
+  if (!response.ok) throw problemOf(response.status, answer);
+  if (answer === undefined) throw answeredByAnother();
+  return answer;
+}
 
 /** An answer that is an error, as a Problem. */
-export function problemOf(status: number, body: unknown): Problem {
-  const { title, detail } = (body ?? {}) as { title?: string; detail?: string };
+function problemOf(status: number, body: unknown): Problem {
+  const { title, detail } = (body && typeof body === 'object' ? body : {}) as {
+    title?: string;
+    detail?: string;
+  };
   return new Problem(
     status,
     title ?? 'Something went wrong',
     detail ?? `The server answered ${status}.`,
     body,
   );
-}
-
-/** The data of an answer; throws a Problem for everything else. */
-export async function taken<T>(asked: Promise<Answer<T>>): Promise<T> {
-  const { data, error, response } = await asked;
-  if (data !== undefined) return data;
-  throw problemOf(response.status, error);
 }

@@ -1,14 +1,24 @@
 import { QueryClient, queryOptions } from '@tanstack/react-query';
 import { api, Problem, taken } from './client';
+import { onBack } from './connection';
+import { pauseBefore } from './policy';
 
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      retry: (count, error) => error instanceof Problem && error.offline && count < 3,
+      retry: (failed, error) => error instanceof Problem && pauseBefore(error, failed, 'waited') !== null,
+      retryDelay: (failed, error) => (error instanceof Problem && pauseBefore(error, failed, 'waited')) || 0,
+      // The browser's own word on being online is not waited for: the server may stand on this very machine.
+      networkMode: 'always',
       refetchOnWindowFocus: false,
     },
   },
 });
+
+// What nobody answered is asked again as soon as the server is heard.
+onBack(
+  () => void queries.refetchQueries({ type: 'active', predicate: (asked) => asked.state.status === 'error' }),
+);
 
 export const sessionQuery = queryOptions({
   queryKey: ['session'],

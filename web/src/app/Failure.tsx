@@ -1,35 +1,74 @@
-import { Problem } from '@/api';
+import { useQueryErrorResetBoundary } from '@tanstack/react-query';
+import { useRouter } from '@tanstack/react-router';
+import { type ReactNode, useEffect } from 'react';
+import { onBack, POLICY, Problem } from '@/api';
 import { Button } from '@/ui';
+import { TROUBLES, type TroubleName, WAYS } from '@/words/troubles';
 
-/** What went wrong, in words, and a way on. */
+const TABLE = 'inline-flex min-h-9 items-center text-kelp underline underline-offset-2';
+
+/** What went wrong, in words, and where one can go. What waits for the server goes on by itself when it is heard. */
 export function Failure({ error }: { error: unknown }) {
-  const offline = error instanceof Problem && error.offline;
+  const router = useRouter();
+  const { reset } = useQueryErrorResetBoundary();
+  const trouble = troubleIn(error);
+  const { title, says } = TROUBLES[trouble];
+  const ways = POLICY[trouble].ways;
+  const here = encodeURIComponent(window.location.pathname + window.location.search);
+  function again() {
+    // What is no answer of the server is a fault of the page: it begins anew.
+    if (!(error instanceof Problem)) return window.location.reload();
+    reset();
+    void router.invalidate();
+  }
+  useEffect(() => (POLICY[trouble].behind > 0 ? onBack(again) : undefined));
   return (
-    <main className="mx-auto mt-24 max-w-md rounded-plate border border-line bg-plate p-6">
-      <h1 className="text-xl">{offline ? 'The kitchen server does not answer' : 'This did not work'}</h1>
-      <p className="mt-2 text-quiet">
-        {offline
-          ? 'What you typed is kept in this browser. Try again when the connection is back.'
-          : error instanceof Error
-            ? error.message
-            : String(error)}
-      </p>
-      <div className="mt-4">
-        <Button onClick={() => window.location.reload()}>Try again</Button>
+    <Note title={title} trouble={trouble}>
+      <p className="mt-2 text-quiet">{says || (error instanceof Error ? error.message : String(error))}</p>
+      <div className="mt-4 flex flex-wrap items-center gap-4">
+        {ways.includes('again') && <Button onClick={again}>{WAYS.again}</Button>}
+        {ways.includes('sign_in') && (
+          <a className={TABLE} href={`/sign-in?from=${here}`}>
+            {WAYS.sign_in}
+          </a>
+        )}
+        {ways.includes('table') && (
+          <a className={TABLE} href="/">
+            {WAYS.table}
+          </a>
+        )}
       </div>
-    </main>
+    </Note>
   );
+}
+
+/** A part of the page that could not be fetched is a server that does not answer. */
+function troubleIn(error: unknown): TroubleName {
+  if (error instanceof Problem) return error.trouble;
+  return error instanceof TypeError && error.message.includes('module') ? 'lost' : 'refused';
 }
 
 export function Nowhere() {
   return (
-    <main className="mx-auto mt-24 max-w-md rounded-plate border border-line bg-plate p-6">
-      <h1 className="text-xl">There is nothing at this address</h1>
+    <Note title="There is nothing at this address" trouble="missing">
       <p className="mt-2">
-        <a className="text-kelp underline" href="/">
-          Back to the table
+        <a className={TABLE} href="/">
+          {WAYS.table}
         </a>
       </p>
+    </Note>
+  );
+}
+
+function Note({ title, trouble, children }: { title: string; trouble: string; children: ReactNode }) {
+  return (
+    <main
+      className="mx-auto mt-24 max-w-md rounded-plate border border-line bg-plate p-6"
+      data-part="failure"
+      data-trouble={trouble}
+    >
+      <h1 className="text-xl">{title}</h1>
+      {children}
     </main>
   );
 }

@@ -1,15 +1,34 @@
 import { Link, Outlet, useNavigate, useRouteContext } from '@tanstack/react-router';
-import { api, queries, sessionQuery, taken } from '@/api';
+import { useState } from 'react';
+import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
+import { forgetAll, sendAll } from '@/formula/draft/keepers';
+import { SIGNING_OUT } from '@/words/texts';
+import { Connection } from './Connection';
+import { useFeed } from './useFeed';
 
 /** The plane every screen lies on: where one is, which kitchen, who. */
 export function Shell() {
   const { person, kitchen } = useRouteContext({ from: '/$kitchen' });
   const navigate = useNavigate();
 
+  const problem = useFeed(kitchen.slug, kitchen.changes);
+  const [stuck, setStuck] = useState<string | null>(null);
+
+  /** Nobody leaves with something unsaid: what was typed is sent first, and what cannot be is told. */
   async function signOut() {
-    queries.setQueryData(sessionQuery.queryKey, await taken(api.DELETE('/api/session')));
-    await navigate({ to: '/sign-in' });
+    const kept = await sendAll();
+    if (!kept && stuck === null) return setStuck(SIGNING_OUT.unsent);
+    try {
+      const session = await taken(api.DELETE('/api/session'));
+      forgetAll();
+      queries.clear();
+      queries.setQueryData(sessionQuery.queryKey, session);
+      await navigate({ to: '/sign-in' });
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      setStuck(`${SIGNING_OUT.failed} ${error.detail}`);
+    }
   }
 
   return (
@@ -23,6 +42,7 @@ export function Shell() {
         >
           <Mark /> Jar Table
         </Link>
+        <Connection problem={problem} stuck={stuck} />
         <span className="ml-auto text-quiet">{kitchen.name}</span>
         <span
           className="grid size-8 place-items-center rounded-full bg-kelp text-sm font-bold text-on-kelp"

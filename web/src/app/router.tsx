@@ -1,6 +1,7 @@
-import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/react-router';
+import { createRootRoute, createRoute, createRouter, notFound, redirect } from '@tanstack/react-router';
 import { queries, sessionQuery } from '@/api';
 import { Failure, Nowhere } from './Failure';
+import { FormulaRooms } from './FormulaRooms';
 import { Shell } from './Shell';
 import { Waiting } from './Waiting';
 
@@ -41,20 +42,67 @@ const table = createRoute({ getParentRoute: () => inKitchen, path: '/' }).lazy((
   import('@/screens/table').then((d) => d.route),
 );
 
-const bench = createRoute({ getParentRoute: () => inKitchen, path: '/bench/$formula' }).lazy(() =>
+/** One formula, several rooms: what is opened here is shared by all of them, and by no other formula. */
+const formula = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/formula/$formula',
+  component: FormulaRooms,
+  remountDeps: ({ params }) => [params.kitchen, params.formula],
+  beforeLoad: ({ params }) => {
+    if (!/^[1-9]\d{0,14}$/.test(params.formula)) throw notFound();
+  },
+});
+
+const formulaHome = createRoute({
+  getParentRoute: () => formula,
+  path: '/',
+  beforeLoad: ({ params }) => {
+    throw redirect({ to: '/$kitchen/formula/$formula/bench', params, replace: true });
+  },
+});
+
+const bench = createRoute({ getParentRoute: () => formula, path: '/bench' }).lazy(() =>
   import('@/screens/bench').then((d) => d.route),
 );
 
+/** A jar by its place, as an address may name it. */
+const whichJar = (search: Record<string, unknown>): { jar?: number } =>
+  Number.isInteger(search.jar) && Number(search.jar) >= 0 ? { jar: Number(search.jar) } : {};
+
 const window = createRoute({
-  getParentRoute: () => inKitchen,
-  path: '/window/$formula',
-  validateSearch: (search: Record<string, unknown>) => ({ jar: Math.max(0, Number(search.jar) || 0) }),
+  getParentRoute: () => formula,
+  path: '/window',
+  validateSearch: whichJar,
 }).lazy(() => import('@/screens/window').then((d) => d.route));
 
+// Addresses of before, which may be kept as bookmarks.
+const oldBench = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/bench/$formula',
+  beforeLoad: ({ params }) => {
+    throw redirect({ to: '/$kitchen/formula/$formula/bench', params, replace: true });
+  },
+});
+
+const oldWindow = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/window/$formula',
+  validateSearch: whichJar,
+  beforeLoad: ({ params, search }) => {
+    throw redirect({ to: '/$kitchen/formula/$formula/window', params, search, replace: true });
+  },
+});
+
 export const router = createRouter({
-  routeTree: root.addChildren([home, signIn, inKitchen.addChildren([table, bench, window])]),
+  routeTree: root.addChildren([
+    home,
+    signIn,
+    inKitchen.addChildren([table, formula.addChildren([formulaHome, bench, window]), oldBench, oldWindow]),
+  ]),
   defaultPreload: 'intent',
   defaultPendingComponent: Waiting,
+  defaultErrorComponent: Failure,
+  defaultNotFoundComponent: Nowhere,
 });
 
 declare module '@tanstack/react-router' {

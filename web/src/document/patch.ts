@@ -1,4 +1,4 @@
-import { applyPatch, type Operation } from 'fast-json-patch';
+import jsonpatch, { type Operation } from 'fast-json-patch';
 import type { AnswerOf, FormulaDocument } from '@/api';
 
 /** A change that the core proposes (RFC 6902). */
@@ -7,7 +7,7 @@ export type Patch = AnswerOf<'scale'>;
 /** The document with a patch taken; a patch that no longer fits changes nothing. */
 export function patched(document: FormulaDocument, patch: Patch): FormulaDocument {
   try {
-    return applyPatch(document, patch as Operation[], false, false).newDocument;
+    return jsonpatch.applyPatch(document, patch as Operation[], false, false).newDocument;
   } catch {
     return document;
   }

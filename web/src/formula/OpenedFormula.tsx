@@ -1,33 +1,86 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useRouteContext } from '@tanstack/react-router';
-import { useState } from 'react';
-import { type FormulaDocument, formulaQuery, pantryQuery } from '@/api';
-import type { Bench, Proposal } from './BenchContext';
-import { useDraft } from './draft/useDraft';
+import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
+import { type FormulaDocument, formulaQuery, newest, onNews, pantryQuery, queries } from '@/api';
+import { list } from '@/document/document';
+import { ConflictDialog } from './draft/ConflictDialog';
+import { keeperOf } from './draft/keepers';
+import { useUndoKeys } from './draft/useUndoKeys';
+import { type Opened, OpenedContext, type Proposal } from './opened';
 import { useEvaluation } from './useEvaluation';
 
-/** A formula opened on a screen: its draft, its evaluation, and what the parts of the screen share. */
-export function useFormula(kitchen: string, formula: number) {
+interface Props {
+  kitchen: string;
+  formula: number;
+  /** The screen that is looked at; all screens of the formula share what is opened here. */
+  children: ReactNode;
+}
+
+/** A formula opened: its draft with undo, its evaluation, and what its screens share. */
+export function OpenedFormula({ kitchen, formula, children }: Props) {
   const role = useRouteContext({ from: '/$kitchen' }).kitchen.role;
-  const opened = useSuspenseQuery(formulaQuery(kitchen, formula)).data;
+  const stored = useSuspenseQuery(formulaQuery(kitchen, formula)).data;
   const pantry = useSuspenseQuery(pantryQuery(kitchen)).data;
-  const draft = useDraft(kitchen, formula, { ...opened, document: opened.document as FormulaDocument });
-  const { answer, stale, want } = useEvaluation(kitchen, draft.document);
+  const [keeper] = useState(() =>
+    keeperOf(kitchen, formula, { ...stored, document: stored.document as FormulaDocument }),
+  );
+  const { document, ...draft } = useSyncExternalStore(keeper.subscribe, keeper.snapshot);
+  const { answer, problem, stale, evaluator } = useEvaluation(kitchen, document);
   const [proposal, propose] = useState<Proposal | null>(null);
-  const bench: Bench = {
+  const [chosen, openJar] = useState(0);
+  const readOnly = role === 'viewer';
+
+  useEffect(() => keeper.met({ ...stored, document: stored.document as FormulaDocument }), [keeper, stored]);
+  useEffect(() => {
+    keeper.news(newest(kitchen, 'formula', formula));
+    return onNews((where, { whole, changes }) => {
+      if (where !== kitchen) return;
+      for (const { what, mark } of changes.filter((one) => one.item === formula)) {
+        if (what === 'formula') keeper.news(mark);
+        if (what === 'version') void queries.invalidateQueries(formulaQuery(kitchen, formula));
+      }
+      if (whole) void queries.invalidateQueries(formulaQuery(kitchen, formula));
+      if (whole || changes.some((one) => one.what === 'rows')) evaluator.afresh();
+    });
+  }, [keeper, evaluator, kitchen, formula]);
+  useUndoKeys(readOnly ? null : keeper);
+
+  const opened: Opened = {
     kitchen,
     formula,
-    document: draft.document,
-    latest: draft.latest,
+    document,
+    latest: () => keeper.snapshot().document,
     change: (next, key) => {
       // Asked before it is drawn: the core reckons while the page does.
-      want(next);
-      draft.change(next, key);
+      evaluator.want(next);
+      keeper.change(next, key);
     },
+    draft: {
+      ...draft,
+      undo: keeper.undo,
+      redo: keeper.redo,
+      send: keeper.send,
+      revision: () => keeper.revision,
+    },
+    versions: stored.versions,
     evaluation: answer,
+    stale,
+    unreckoned: problem,
+    tryNow: () => {
+      keeper.now();
+      evaluator.now();
+    },
     pantry,
-    readOnly: role === 'viewer',
+    readOnly,
+    jar: Math.min(chosen, Math.max(list(document.jars).length - 1, 0)),
+    openJar,
+    proposal,
     propose,
   };
-  return { bench, draft, stale, versions: opened.versions, proposal, drop: () => propose(null) };
+  return (
+    <OpenedContext value={opened}>
+      {children}
+      <ConflictDialog />
+    </OpenedContext>
+  );
 }

@@ -1,4 +1,4 @@
-import { useBench } from './BenchContext';
+import { useOpened } from './opened';
 
 const LOOKS: Record<string, string> = {
   calm: 'bg-best-soft text-ink',
@@ -8,7 +8,7 @@ const LOOKS: Record<string, string> = {
 
 /** Whether this is ready, said wherever the formula is, with the first reason why not. */
 export function Verdict() {
-  const { evaluation } = useBench();
+  const { evaluation } = useOpened();
   if (!evaluation) return null;
   const { standing, verdict, not_ready: reasons } = evaluation;
   return (

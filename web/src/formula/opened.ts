@@ -1,7 +1,8 @@
 import { createContext, useContext } from 'react';
-import type { Evaluation, FormulaDocument, Json, Notice, Pantry } from '@/api';
+import type { Evaluation, FormulaDocument, Json, Notice, Pantry, Problem, VersionItem } from '@/api';
 import { at, pointer, put, type Way } from '@/document/document';
 import { type Patch, patched } from '@/document/patch';
+import type { Keeping } from './draft/DraftKeeper';
 
 /** A change that is shown with its differences before it is taken. */
 export interface Proposal {
@@ -10,31 +11,55 @@ export interface Proposal {
   patch: Patch;
 }
 
-export interface Bench {
+/** A formula that is opened: one draft, one undo, one evaluation for all its screens. */
+export interface Opened {
   kitchen: string;
   formula: number;
   document: FormulaDocument;
-  /** What is on the bench at this very moment: what waited for an answer changes this, not what it once saw. */
+  /** The document at this very moment: what waited for an answer changes this, not what it once saw. */
   latest: () => FormulaDocument;
   /** KEY joins changes of one place, typed one after the other, to one step of undo. */
   change: (document: FormulaDocument, key?: string) => void;
+  draft: {
+    keeping: Keeping;
+    /** Whether somebody else's change came in since the formula was opened. */
+    merged: boolean;
+    back: boolean;
+    forth: boolean;
+    undo: () => void;
+    redo: () => void;
+    /** Send what waits; true when the server has everything that was typed. */
+    send: () => Promise<boolean>;
+    /** The revision that the server keeps. */
+    revision: () => number;
+  };
+  versions: VersionItem[];
   evaluation: Evaluation | null;
+  /** Whether the evaluation is not of the present document, and what stands in its way. */
+  stale: boolean;
+  unreckoned: Problem | null;
+  /** Try at once what did not reach the server. */
+  tryNow: () => void;
   pantry: Pantry;
   readOnly: boolean;
-  propose: (proposal: Proposal) => void;
+  /** The jar that is looked at, and the verb that opens another. */
+  jar: number;
+  openJar: (jar: number) => void;
+  proposal: Proposal | null;
+  propose: (proposal: Proposal | null) => void;
 }
 
-export const BenchContext = createContext<Bench | null>(null);
+export const OpenedContext = createContext<Opened | null>(null);
 
-/** The formula on the bench, and the verbs that change one place of it. */
-export function useBench() {
-  const bench = useContext(BenchContext);
-  if (!bench) throw new Error('useBench outside a bench');
+/** The opened formula, and the verbs that change one place of it. */
+export function useOpened() {
+  const opened = useContext(OpenedContext);
+  if (!opened) throw new Error('useOpened outside an opened formula');
   return {
-    ...bench,
-    value: (way: Way): Json | undefined => at(bench.document, way),
-    set: (way: Way, value: Json | undefined) => bench.change(put(bench.latest(), way, value), pointer(way)),
-    apply: (patch: Patch) => bench.change(patched(bench.latest(), patch)),
+    ...opened,
+    value: (way: Way): Json | undefined => at(opened.document, way),
+    set: (way: Way, value: Json | undefined) => opened.change(put(opened.latest(), way, value), pointer(way)),
+    apply: (patch: Patch) => opened.change(patched(opened.latest(), patch)),
   };
 }
 

@@ -15,18 +15,21 @@ function shown(value: number, digits: number): string {
   return formatter.format(value);
 }
 
+/** With one decimal, and without it where it is none. */
+const tenths = (value: number): string => shown(value, Math.round(value * 10) % 10 === 0 ? 0 : 1);
+
 export const MISSING = '—';
 
 export function grams(value: number | null | undefined): string {
   if (value === null || value === undefined) return MISSING;
-  if (value >= 10_000) return `${shown(value / 1000, 1)} kg`;
-  if (value >= 1000) return `${shown(value / 1000, 2)} kg`;
+  if (value >= 9_995) return `${shown(value / 1000, 1)} kg`;
+  if (value >= 999.5) return `${shown(value / 1000, 2)} kg`;
   return `${shown(value, value < 99.95 ? 1 : 0)} g`;
 }
 
 export function millilitres(value: number | null | undefined): string {
   if (value === null || value === undefined) return MISSING;
-  return value >= 1000 ? `${shown(value / 1000, 2)} l` : `${shown(value, value < 10 ? 1 : 0)} ml`;
+  return value >= 999.5 ? `${shown(value / 1000, 2)} l` : `${shown(value, value < 9.95 ? 1 : 0)} ml`;
 }
 
 export function percent(value: number | null | undefined, digits = 2): string {
@@ -38,14 +41,13 @@ export function plain(value: number | null | undefined, digits = 1): string {
 }
 
 export function millimetres(value: number | null | undefined): string {
-  return value === null || value === undefined ? MISSING : `${shown(value, value < 10 ? 1 : 0)} mm`;
+  return value === null || value === undefined ? MISSING : `${shown(value, value < 9.95 ? 1 : 0)} mm`;
 }
 
-/** 19 min, 1 h 14, 19 h, 2 days. */
+/** 4.5 min, 19 min, 1 h 14, 19 h. */
 export function duration(minutes: number | null | undefined): string {
   if (minutes === null || minutes === undefined) return MISSING;
-  if (minutes < 59.5)
-    return `${minutes < 9.5 ? shown(minutes, minutes % 1 < 0.05 ? 0 : 1) : Math.round(minutes)} min`;
+  if (minutes < 59.5) return `${minutes < 9.45 ? tenths(minutes) : Math.round(minutes)} min`;
   if (minutes < 600) {
     const whole = Math.round(minutes);
     return whole % 60

@@ -1,5 +1,20 @@
 /** All words of the interface that are not the core's own, in one place so that they can be read as a whole. */
 
+/** Whether what was typed is kept; where it is not, words/troubles says why. */
+export const KEPT = {
+  kept: 'All changes kept',
+  merged: 'Merged with somebody’s changes, all kept',
+  keeping: 'Keeping …',
+  conflict: 'Changed by somebody else too',
+  unsent: 'What you typed is not kept by the server yet, and a version is made of what it keeps. Try again.',
+  unreckoned: 'Figures are the last ones',
+};
+
+export const SIGNING_OUT = {
+  unsent: 'Some of what you typed is not sent yet. Sign out once more, and it stays in this browser only.',
+  failed: 'You are still signed in.',
+};
+
 export const BASES: Record<string, string> = {
   fish: 'fish',
   surface: 'surface',

@@ -4,12 +4,11 @@ import { put, wayOf } from '@/document/document';
 import { placeName } from '@/document/placeName';
 import { Button, Dialog } from '@/ui';
 import { UNITS } from '@/words/texts';
-import { useBench } from '../BenchContext';
-import type { Draft } from './useDraft';
+import { useOpened } from '../opened';
 
 /** Where two people changed the same thing: what it was, what each made of it; one is chosen, nothing is lost before that. */
-export function ConflictDialog({ draft }: { draft: Draft }) {
-  const { document, change, pantry } = useBench();
+export function ConflictDialog() {
+  const { document, change, pantry, draft } = useOpened();
   const [theirs, setTheirs] = useState<Record<string, boolean>>({});
   const conflicts = draft.keeping.state === 'conflict' ? draft.keeping.conflicts : [];
 

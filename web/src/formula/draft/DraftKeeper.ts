@@ -1,4 +1,5 @@
 import {
+  Again,
   type Conflict,
   type FormulaDocument,
   formulaQuery,
@@ -7,16 +8,18 @@ import {
   type Stale,
   saveDraft,
 } from '@/api';
+import { same } from '@/document/carry';
 import { History } from './History';
 import { keepHere, type Unsent, unsent } from './keep';
 
 const PAUSE_MS = 500;
-const RETRY_MS = 2500;
+const MOST_SAVES = 4;
 
 export type Keeping =
   | { state: 'kept'; at: Date }
-  | { state: 'typing' | 'keeping' | 'offline' | 'signed-out' }
-  | { state: 'refused'; why: string }
+  | { state: 'typing' | 'keeping' }
+  /** Not kept, and why; AGAIN says that it is tried again by itself. */
+  | { state: 'trouble'; problem: Problem; again: boolean }
   | { state: 'conflict'; conflicts: Conflict[] };
 
 interface Snapshot {
@@ -33,38 +36,45 @@ type Shown = Pick<Snapshot, 'document' | 'keeping'>;
 /**
  * Keeps a draft: every change is kept in the browser at once and by the server a moment later. A lost
  * connection keeps typing here and sends it later; a save that comes too late is merged, and asks only
- * where both changed the same thing.
+ * where both changed the same thing. What others save comes in when nothing of one's own is on its way.
  */
 export class DraftKeeper {
+  private readonly kitchen: string;
+  private readonly formula: number;
   private shown: Snapshot;
   private base: number;
+  /** The document at that revision; null while only the server knows it. */
+  private kept: FormulaDocument | null;
+  private heard = 0;
   private dirty: boolean;
-  private busy = false;
-  private timer: number | undefined;
+  private pushing: Promise<void> | null = null;
+  private looking = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private readonly again = new Again(() => void this.push());
+  private readonly lookAgain = new Again(() => void this.look());
   private listeners = new Set<() => void>();
   private readonly history = new History();
   private merged = false;
 
-  constructor(
-    private readonly kitchen: string,
-    private readonly formula: number,
-    opened: Unsent,
-  ) {
+  constructor(kitchen: string, formula: number, opened: Unsent) {
+    this.kitchen = kitchen;
+    this.formula = formula;
     const left = unsent(kitchen, formula);
     this.base = (left ?? opened).revision;
     this.dirty = left !== null;
     const keeping: Keeping = left ? { state: 'typing' } : { state: 'kept', at: new Date() };
-    this.shown = {
-      document: (left ?? opened).document,
-      keeping,
-      back: false,
-      forth: false,
-      merged: false,
-    };
+    const { document } = left ?? opened;
+    this.kept = left ? null : document;
+    this.shown = { document, keeping, back: false, forth: false, merged: false };
   }
 
   get revision(): number {
     return this.base;
+  }
+
+  /** Whether nobody looks at it and nothing of it is still to be sent. */
+  get idle(): boolean {
+    return this.listeners.size === 0 && !this.dirty;
   }
 
   readonly snapshot = (): Snapshot => this.shown;
@@ -72,17 +82,15 @@ export class DraftKeeper {
   readonly subscribe = (listener: () => void) => {
     this.listeners.add(listener);
     if (this.dirty) this.later(0);
-    const back = () => this.later(0);
-    window.addEventListener('online', back);
     return () => {
       this.listeners.delete(listener);
-      window.removeEventListener('online', back);
-      void this.send();
+      if (this.listeners.size === 0) this.lookAgain.stop();
+      void this.push();
     };
   };
 
   readonly change = (document: FormulaDocument, key = ''): void => {
-    this.history.note(this.shown.document, key);
+    this.history.note(this.shown.document, document, key);
     this.take(document);
   };
 
@@ -90,69 +98,137 @@ export class DraftKeeper {
   readonly redo = (): void => this.take(this.history.redo(this.shown.document));
 
   private take(document: FormulaDocument | undefined): void {
-    if (!document) return;
+    const { keeping } = this.shown;
+    if (!document) {
+      // Steps that were nobody's own any more are gone all the same.
+      this.say(keeping);
+      return;
+    }
     this.dirty = true;
-    const offline = this.shown.keeping.state === 'offline';
-    this.show({ document, keeping: offline ? this.shown.keeping : { state: 'typing' } });
+    this.show({ document, keeping: keeping.state === 'trouble' ? keeping : { state: 'typing' } });
     this.keep();
+    // While a try is on its way by itself, typing does not hammer at a server that is not there.
+    if (this.again.waiting) return;
+    this.again.done();
     this.later(PAUSE_MS);
   }
 
   /** Send what is not kept yet; true when the server has everything that was typed. */
   readonly send = async (): Promise<boolean> => {
-    if (this.busy || !this.dirty || this.shown.keeping.state === 'conflict') return !this.dirty;
-    this.busy = true;
-    const sent = this.shown.document;
-    if (this.shown.keeping.state !== 'offline') this.show({ document: sent, keeping: { state: 'keeping' } });
+    // What came in while one save was on its way is one more; somebody who types on is not run after.
+    for (let tries = 0; this.dirty && tries < MOST_SAVES; tries += 1) {
+      await (this.pushing ?? this.push());
+      if (this.shown.keeping.state === 'trouble' || this.shown.keeping.state === 'conflict') break;
+    }
+    return !this.dirty;
+  };
+
+  private async push(): Promise<void> {
+    if (this.pushing || !this.dirty || this.shown.keeping.state === 'conflict') return;
+    this.pushing = this.save(this.shown.document).finally(() => {
+      this.pushing = null;
+      this.catchUp();
+    });
+    await this.pushing;
+  }
+
+  private async save(sent: FormulaDocument): Promise<void> {
+    clearTimeout(this.timer);
+    this.again.stop();
+    if (this.shown.keeping.state !== 'trouble') this.say({ state: 'keeping' });
     try {
       this.base = (await saveDraft(this.kitchen, this.formula, this.base, sent)).revision;
+      this.kept = sent;
+      this.again.done();
       this.dirty = this.shown.document !== sent;
-      // The next screen of this formula opens with what is kept now, not with what was loaded once.
-      queries.setQueryData(
-        formulaQuery(this.kitchen, this.formula).queryKey,
-        (opened) => opened && { ...opened, revision: this.base, document: sent as typeof opened.document },
-      );
       this.keep();
       this.say(this.dirty ? { state: 'typing' } : { state: 'kept', at: new Date() });
       if (this.dirty) this.later(PAUSE_MS);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.settle(error, sent);
-    } finally {
-      this.busy = false;
     }
-    return !this.dirty;
+  }
+
+  /** Try at once what waits for the server. */
+  readonly now = (): void => {
+    if (this.dirty) this.again.now();
+    else this.catchUp();
   };
 
   private settle(problem: Problem, sent: FormulaDocument): void {
     if (problem.status === 409) {
+      this.again.done();
       // Typed on while it was on its way: the newer draft is sent, and merged in its turn.
       if (this.shown.document !== sent) this.later(0);
-      else this.adopt(problem.body as Stale);
-    } else if (problem.offline) {
-      this.say({ state: 'offline' });
-      this.later(RETRY_MS);
-    } else if (problem.status === 401) {
-      this.say({ state: 'signed-out' });
+      else this.merge(problem.body as Stale);
     } else {
-      this.say({ state: 'refused', why: problem.detail });
+      this.say({ state: 'trouble', problem, again: this.again.after(problem) });
     }
   }
 
-  private adopt(stale: Stale): void {
-    this.base = stale.revision;
-    this.history.cut();
-    this.merged = true;
+  private merge(stale: Stale): void {
     const conflicts = stale.conflicts ?? [];
     const keeping: Keeping = conflicts.length ? { state: 'conflict', conflicts } : { state: 'typing' };
-    this.show({ document: stale.merged as FormulaDocument, keeping });
-    this.keep();
+    // A draft left from another day grew from what only the server knows.
+    this.kept ??= stale.base as FormulaDocument | null;
+    this.adopt(stale.revision, stale.theirs as FormulaDocument, stale.merged as FormulaDocument, keeping);
     if (!conflicts.length) this.later(0);
   }
 
+  /** Somebody saved the draft, up to a revision. */
+  readonly news = (revision: number): void => {
+    this.heard = Math.max(this.heard, revision);
+    this.catchUp();
+  };
+
+  /** The draft as the server has it by now. */
+  readonly met = ({ revision, document }: Unsent): void => {
+    if (this.pushing || this.dirty || revision <= this.base) return;
+    this.adopt(revision, document, document, { state: 'kept', at: new Date() });
+  };
+
+  private adopt(
+    revision: number,
+    theirs: FormulaDocument,
+    document: FormulaDocument,
+    keeping: Keeping,
+  ): void {
+    const other = !same(document, this.shown.document);
+    this.history.met(this.kept ?? theirs, theirs, document);
+    this.merged ||= other;
+    this.base = revision;
+    this.kept = theirs;
+    this.show({ document: other ? document : this.shown.document, keeping });
+    this.keep();
+  }
+
+  private catchUp(): void {
+    if (this.heard > this.base && !this.dirty && !this.pushing) void this.look();
+  }
+
+  private async look(): Promise<void> {
+    if (this.looking) return;
+    this.looking = true;
+    const { heard } = this;
+    try {
+      const opened = await queries.fetchQuery(formulaQuery(this.kitchen, this.formula));
+      this.lookAgain.done();
+      this.met({ revision: opened.revision, document: opened.document as FormulaDocument });
+      // What the server has is the newest there is, unless still newer was heard meanwhile.
+      if (this.heard === heard) this.heard = Math.min(heard, Math.max(opened.revision, this.base));
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      this.lookAgain.after(error);
+    } finally {
+      this.looking = false;
+    }
+    if (!this.lookAgain.waiting) this.catchUp();
+  }
+
   private later(ms: number): void {
-    window.clearTimeout(this.timer);
-    this.timer = window.setTimeout(() => void this.send(), ms);
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.push(), ms);
   }
 
   private keep(): void {

@@ -1,8 +1,6 @@
-import { useParams } from '@tanstack/react-router';
 import { useState } from 'react';
 import { list } from '@/document/document';
-import { BenchContext } from '@/formula/BenchContext';
-import { useFormula } from '@/formula/useFormula';
+import { useOpened } from '@/formula/opened';
 import { AboutDialog } from './parts/AboutDialog';
 import { ChangePreview } from './parts/change/ChangePreview';
 import { ScaleDialog } from './parts/change/ScaleDialog';
@@ -18,39 +16,31 @@ import { WindowStrip } from './parts/WindowStrip';
 import type { Key } from './state/shortcuts';
 import { useShortcuts } from './state/useShortcuts';
 
-export function BenchScreen() {
-  const { kitchen, formula } = useParams({ from: '/$kitchen/bench/$formula' });
-  return <BenchOf key={`${kitchen}/${formula}`} kitchen={kitchen} formula={Number(formula)} />;
-}
-
 type Asked = 'add' | 'scale' | 'version' | 'keys' | 'about' | null;
 const KEYS_ON = 'jar-table/single-keys';
 const focus = (label: string) => document.querySelector<HTMLElement>(`[aria-label="${label}"]`)?.focus();
 
 /** The formula: fish on the left, jars in the order they touch it, readings on the right, the window at the foot. */
-function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
-  const { bench, draft, stale, versions, proposal, drop } = useFormula(kitchen, formula);
-  const [chosen, setChosen] = useState(0);
+export function BenchScreen() {
+  const { document: formula, stale, readOnly, jar: open, openJar, proposal, propose } = useOpened();
   const [asked, setAsked] = useState<Asked>(null);
   const [keysOn, setKeysOn] = useState(localStorage.getItem(KEYS_ON) !== 'off');
-  const jars = list(draft.document.jars);
-  const open = Math.min(chosen, Math.max(jars.length - 1, 0));
-  const { readOnly } = bench;
+  const jars = list(formula.jars);
 
   function press(key: Key) {
     if (key === '?') setAsked('keys');
-    else if (key === ',') setChosen(Math.max(open - 1, 0));
-    else if (key === '.') setChosen(Math.min(open + 1, jars.length - 1));
+    else if (key === ',') openJar(Math.max(open - 1, 0));
+    else if (key === '.') openJar(Math.min(open + 1, jars.length - 1));
     else if (key === 'l') focus('Add a line');
     else if (key === 'w') focus('Weight');
     else if (key === 't') focus('Thickness');
     else if (!readOnly) setAsked(key === 'a' ? 'add' : key === 's' ? 'scale' : 'version');
   }
-  useShortcuts({ on: keysOn, undo: draft.undo, redo: draft.redo, press });
+  useShortcuts({ on: keysOn, press });
   const close = () => setAsked(null);
 
   return (
-    <BenchContext value={bench}>
+    <>
       <main
         className="grid grow gap-3 p-3 md:grid-cols-[15rem_minmax(0,1fr)] xl:h-[calc(100dvh-3rem)] xl:grid-cols-[16rem_minmax(0,1fr)_17.500rem] xl:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-stale={stale}
@@ -59,11 +49,6 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
         <FishPanel className="xl:row-span-2" onScale={() => setAsked('scale')} />
         <section className="flex min-w-0 flex-col gap-2 xl:row-span-2 xl:min-h-0">
           <Heading
-            draft={draft}
-            kitchen={kitchen}
-            formula={formula}
-            versions={versions}
-            stale={stale}
             asking={asked === 'version'}
             onAsk={(asking) => setAsked(asking ? 'version' : null)}
             onKeys={() => setAsked('keys')}
@@ -71,8 +56,8 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
           />
           {jars.length > 0 ? (
             <>
-              <Shelf open={open} onOpen={setChosen} onAdd={() => setAsked('add')} />
-              <JarPanel place={open} key={open} onOpenJar={setChosen} />
+              <Shelf open={open} onOpen={openJar} onAdd={() => setAsked('add')} />
+              <JarPanel place={open} key={open} onOpenJar={openJar} />
             </>
           ) : (
             <EmptyBench onAdd={() => setAsked('add')} />
@@ -85,10 +70,10 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
         />
         {jars.length > 0 && <WindowStrip className="md:col-span-2 xl:col-span-3" jar={open} stale={stale} />}
       </main>
-      <AddJar open={asked === 'add'} onClose={close} onOpenJar={setChosen} />
+      <AddJar open={asked === 'add'} onClose={close} onOpenJar={openJar} />
       <AboutDialog open={asked === 'about'} onClose={close} />
       <ScaleDialog open={asked === 'scale'} onClose={close} />
-      <ChangePreview proposal={proposal} onClose={drop} />
+      <ChangePreview proposal={proposal} onClose={() => propose(null)} />
       <KeysDialog
         open={asked === 'keys'}
         onClose={close}
@@ -98,6 +83,6 @@ function BenchOf({ kitchen, formula }: { kitchen: string; formula: number }) {
           setKeysOn(on);
         }}
       />
-    </BenchContext>
+    </>
   );
 }

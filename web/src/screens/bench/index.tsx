@@ -1,4 +1,4 @@
 import { createLazyRoute } from '@tanstack/react-router';
 import { BenchScreen } from './BenchScreen';
 
-export const route = createLazyRoute('/$kitchen/bench/$formula')({ component: BenchScreen });
+export const route = createLazyRoute('/$kitchen/formula/$formula/bench')({ component: BenchScreen });

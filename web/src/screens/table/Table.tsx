@@ -43,7 +43,7 @@ export function Table() {
   async function start() {
     const made = await createFormula(kitchen.slug, structuredClone(EMPTY));
     await navigate({
-      to: '/$kitchen/bench/$formula',
+      to: '/$kitchen/formula/$formula/bench',
       params: { kitchen: kitchen.slug, formula: String(made.id) },
     });
   }

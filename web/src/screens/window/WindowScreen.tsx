@@ -1,66 +1,52 @@
-import { Link, useParams, useSearch } from '@tanstack/react-router';
-import { useState } from 'react';
+import { Link, useSearch } from '@tanstack/react-router';
+import { useEffect } from 'react';
 import { at, list, text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
-import { BenchContext } from '@/formula/BenchContext';
-import { ConflictDialog } from '@/formula/draft/ConflictDialog';
-import { useFormula } from '@/formula/useFormula';
+import { Kept } from '@/formula/draft/Kept';
+import { Steps } from '@/formula/draft/Steps';
+import { useOpened } from '@/formula/opened';
 import { Verdict } from '@/formula/Verdict';
 import { Choice } from '@/ui';
 import { JarInTime } from './parts/JarInTime';
 
-export function WindowScreen() {
-  const { kitchen, formula } = useParams({ from: '/$kitchen/window/$formula' });
-  return <WindowOf key={`${kitchen}/${formula}`} kitchen={kitchen} formula={Number(formula)} />;
-}
-
 /** A jar of the formula through time: the cut across, the fish at each minute, and what would move the window. */
-function WindowOf({ kitchen, formula }: { kitchen: string; formula: number }) {
-  const { jar: asked } = useSearch({ from: '/$kitchen/window/$formula' });
-  const { bench, draft, stale } = useFormula(kitchen, formula);
-  const [chosen, setChosen] = useState(asked);
-  const jars = list(draft.document.jars);
-  const jar = Math.min(chosen, Math.max(jars.length - 1, 0));
+export function WindowScreen() {
+  const { jar: asked } = useSearch({ from: '/$kitchen/formula/$formula/window' });
+  const { kitchen, formula, document, pantry, evaluation, stale, jar, openJar } = useOpened();
+  useEffect(() => {
+    if (asked !== undefined) openJar(asked);
+  }, [asked, openJar]);
   const names = Object.fromEntries(
-    jars.map((one, place) => [
+    list(document.jars).map((one, place) => [
       String(place),
-      `${place + 1} ${text(at(one, ['name'])) ?? kindOf(bench.pantry, text(at(one, ['kind'])))?.name ?? 'Jar'}`,
+      `${place + 1} ${text(at(one, ['name'])) ?? kindOf(pantry, text(at(one, ['kind'])))?.name ?? 'Jar'}`,
     ]),
   );
-  const answer = bench.evaluation;
   return (
-    <BenchContext value={bench}>
-      <main className="flex grow flex-col gap-3 p-3" data-stale={stale} aria-busy={stale}>
-        <header className="flex flex-wrap items-center gap-3">
-          <h1 className="text-xl">{text(draft.document.title) ?? 'Untitled'}</h1>
-          <Choice
-            label="Which jar"
-            value={String(jar)}
-            choices={names}
-            onPick={(picked) => setChosen(Number(picked))}
-          />
-          <span className="text-sm text-quiet" role="status" data-state={draft.keeping.state}>
-            {draft.keeping.state === 'kept'
-              ? 'All changes kept'
-              : draft.keeping.state === 'offline'
-                ? 'Not connected: kept here'
-                : ''}
-          </span>
-          <Link
-            to="/$kitchen/bench/$formula"
-            params={{ kitchen, formula: String(formula) }}
-            className="ml-auto inline-flex min-h-9 items-center rounded-control border border-edge bg-plate px-3 font-semibold hover:bg-sunk"
-          >
-            To the Bench
-          </Link>
-          <p className="basis-full">
-            <Verdict />
-          </p>
-        </header>
-        {answer && <JarInTime key={jar} jar={jar} evaluation={answer} />}
-        {!answer && <p className="rounded-plate border border-line bg-plate p-4 text-quiet">Reckoning …</p>}
-        <ConflictDialog draft={draft} />
-      </main>
-    </BenchContext>
+    <main className="flex grow flex-col gap-3 p-3" data-stale={stale} aria-busy={stale}>
+      <header className="flex flex-wrap items-center gap-3">
+        <h1 className="text-xl">{text(document.title) ?? 'Untitled'}</h1>
+        <Choice
+          label="Which jar"
+          value={String(jar)}
+          choices={names}
+          onPick={(picked) => openJar(Number(picked))}
+        />
+        <Steps />
+        <Kept />
+        <Link
+          to="/$kitchen/formula/$formula/bench"
+          params={{ kitchen, formula: String(formula) }}
+          className="ml-auto inline-flex min-h-9 items-center rounded-control border border-edge bg-plate px-3 font-semibold hover:bg-sunk"
+        >
+          To the Bench
+        </Link>
+        <p className="basis-full">
+          <Verdict />
+        </p>
+      </header>
+      {evaluation && <JarInTime key={jar} jar={jar} evaluation={evaluation} />}
+      {!evaluation && <p className="rounded-plate border border-line bg-plate p-4 text-quiet">Reckoning …</p>}
+    </main>
   );
 }

@@ -1,4 +1,4 @@
 import { createLazyRoute } from '@tanstack/react-router';
 import { WindowScreen } from './WindowScreen';
 
-export const route = createLazyRoute('/$kitchen/window/$formula')({ component: WindowScreen });
+export const route = createLazyRoute('/$kitchen/formula/$formula/window')({ component: WindowScreen });

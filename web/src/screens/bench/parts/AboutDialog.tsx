@@ -1,10 +1,11 @@
 import { list, text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
-import { Choice, Dialog, keepable, TextInput } from '@/ui';
+import { keepable } from '@/document/typed';
+import { useOpened } from '@/formula/opened';
+import { Choice, Dialog, TextInput } from '@/ui';
 
 /** What is said of the formula as a whole: notes, tags to find it by, and which spoons it means. */
 export function AboutDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { value, set, readOnly } = useBench();
+  const { value, set, readOnly } = useOpened();
   const tags = list(value(['tags'])).map(String);
   const write = (typed: string) => {
     const words = typed.split(',').map((tag) => tag.trimStart());

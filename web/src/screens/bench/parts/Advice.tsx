@@ -1,9 +1,9 @@
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
 
 /** What the core proposes of itself at a place: shown, done with one press, or looked at first. */
 export function Advice({ below }: { below: string }) {
-  const { evaluation, apply, propose, readOnly } = useBench();
+  const { evaluation, apply, propose, readOnly } = useOpened();
   const found = evaluation?.notices.filter(
     (notice) => notice.patch && (notice.path === below || notice.path.startsWith(`${below}/`)),
   );

@@ -1,9 +1,9 @@
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
 
 /** A formula without a jar: what to do, in order, and which of it is done. */
 export function EmptyBench({ onAdd }: { onAdd: () => void }) {
-  const { value, evaluation, readOnly } = useBench();
+  const { value, evaluation, readOnly } = useOpened();
   const fish = Boolean(value(['fish', 'species']) && value(['fish', 'cut']));
   const weighed = Boolean(evaluation?.fish.edible_g && evaluation.fish.thickness_mm);
   const steps = [

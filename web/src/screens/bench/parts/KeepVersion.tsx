@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from 'react';
 import { Problem, type VersionItem } from '@/api';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button, Dialog, Field } from '@/ui';
 import { STANDING } from '@/words/texts';
 
@@ -22,7 +22,7 @@ const NOTHING: Said = { note: '', initials: '', not_to_be_cooked: false };
 
 /** Keeps the draft as a version with a note; one that is not ready only by somebody who says so. */
 export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps) {
-  const { evaluation } = useBench();
+  const { evaluation } = useOpened();
   const [said, setSaid] = useState(NOTHING);
   const [problem, setProblem] = useState<Problem | null>(null);
   const standing = evaluation?.standing ?? 'ready';
@@ -52,7 +52,6 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
     : refused
       ? 'This is refused: it is kept only as not to be cooked'
       : 'This is not ready';
-  const errors = (problem?.body as { errors?: { path: string; text: string }[] } | null)?.errors ?? [];
   return (
     <Dialog
       open={open}
@@ -103,7 +102,7 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
         {problem && (
           <div role="alert" className="mt-3 rounded-control bg-stop-soft p-2 text-stop">
             {problem.detail}
-            {errors.map((error) => (
+            {problem.errors.map((error) => (
               <p key={error.path}>{error.text}</p>
             ))}
           </div>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { ask, type Comparison, type Disagreement, Problem } from '@/api';
 import { patched } from '@/document/patch';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Dialog, Trouble } from '@/ui';
 import { Differences } from './change/Differences';
@@ -14,7 +14,7 @@ interface Props {
 
 /** Where good cooks disagree on this jar, this fish and this heat: both ways with their reasons, as switches. */
 export function SchoolsDialog({ open, onClose, jar }: Props) {
-  const { kitchen, document, apply } = useBench();
+  const { kitchen, document, apply } = useOpened();
   const { answer, problem } = useQuestion('schools', open ? {} : null);
   const [failed, setFailed] = useState<string>();
   const [changed, setChanged] = useState<{ question: string; comparison: Comparison } | null>(null);

@@ -3,7 +3,7 @@ import type { TimeWindow } from '@/api';
 import { text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
 import { WindowBar } from '@/drawing';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { duration, millimetres, percent } from '@/words/numbers';
@@ -13,7 +13,7 @@ const NEVER_ONE = 'It meets only cooked fish: nothing has to be timed here.';
 
 /** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
 export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
-  const { evaluation, value, pantry, kitchen, formula } = useBench();
+  const { evaluation, value, pantry, kitchen, formula } = useOpened();
   const window = evaluation?.jars[jar]?.window;
   const fish = evaluation?.fish;
   const { planned: contact, plan } = usePlanned(jar);
@@ -29,9 +29,8 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
       <div>
         <h2 className="text-lg">
           <Link
-            to="/$kitchen/window/$formula"
+            to="/$kitchen/formula/$formula/window"
             params={{ kitchen, formula: String(formula) }}
-            search={{ jar }}
             className="underline decoration-dotted underline-offset-4 hover:text-kelp"
           >
             Jar {jar + 1} on this cut

@@ -1,13 +1,13 @@
 import type { Json } from '@/api';
 import { list, put } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { withNewIds } from './newIds';
 
 type Part = { [key: string]: Json };
 
 /** Verbs on the row of jars: put one in, double it, move it, take it away. */
 export function useJars() {
-  const { document, change, value } = useBench();
+  const { document, change, value } = useOpened();
   const jars = list(value(['jars']));
   const write = (next: Json[]) => change(put(document, ['jars'], next));
 

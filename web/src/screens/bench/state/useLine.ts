@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { ask, type Json, Problem } from '@/api';
 import { at, list, text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 
 /** One line of the document with its evaluation, and the verbs that change how it is written. */
 export function useLine(jar: number, line: number) {
-  const bench = useBench();
+  const bench = useOpened();
   const { value, set, latest, apply, evaluation, pantry } = bench;
   const way = ['jars', jar, 'lines', line];
   const id = text(value([...way, 'ingredient']));

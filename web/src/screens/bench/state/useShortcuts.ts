@@ -3,8 +3,6 @@ import { type Key, SHORTCUTS } from './shortcuts';
 
 interface Verbs {
   on: boolean;
-  undo: () => void;
-  redo: () => void;
   press: (key: Key) => void;
 }
 
@@ -17,13 +15,8 @@ export function useShortcuts(verbs: Verbs) {
   latest.current = verbs;
   useEffect(() => {
     function pressed(event: KeyboardEvent) {
-      const { on, undo, redo, press } = latest.current;
+      const { on, press } = latest.current;
       const dialog = document.querySelector('[role=dialog]') !== null;
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !dialog) {
-        event.preventDefault();
-        (event.shiftKey ? redo : undo)();
-        return;
-      }
       if (!on || dialog || event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
       const found = SHORTCUTS.find((one) => one.key === event.key);
       if (!found) return;

@@ -20,7 +20,7 @@ export function Standing({ item, pantry, kitchen, scale, high }: Props) {
   return (
     <li>
       <Link
-        to="/$kitchen/bench/$formula"
+        to="/$kitchen/formula/$formula/bench"
         params={{ kitchen, formula: String(item.id) }}
         className="block rounded-plate border border-line bg-plate p-4 pb-3 transition-shadow hover:shadow-md"
       >

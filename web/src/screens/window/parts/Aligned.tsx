@@ -1,13 +1,13 @@
 import type { WindowBarOf } from '@/api';
 import { WindowBar } from '@/drawing';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { stopping } from '@/formula/standing';
 import { duration, millimetres } from '@/words/numbers';
 import { BINDING } from '@/words/texts';
 
 /** Windows of the same jar, one below the other on one scale of time. */
 export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string }) {
-  const stopped = stopping(useBench().evaluation).length > 0;
+  const stopped = stopping(useOpened().evaluation).length > 0;
   const end = Math.max(...bars.map((bar) => (bar.window?.latest_min ?? 0) * 1.08), 1);
   return (
     <table className="w-full text-sm" aria-label={label}>

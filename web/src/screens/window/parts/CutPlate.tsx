@@ -1,13 +1,13 @@
 import { useRef } from 'react';
 import type { FishResult, JarProfile } from '@/api';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Exports } from '@/ui';
 import type { Moment } from '../state/moment';
 import { CrossSection } from './CrossSection';
 
 /** The cut across at one minute, its key, its figures, and the way to carry it off. */
 export function CutPlate({ fish, profile, now }: { fish: FishResult; profile: JarProfile; now: Moment }) {
-  const { value } = useBench();
+  const { value } = useOpened();
   const chart = useRef<SVGSVGElement>(null);
   const rows = () => [
     [

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { Json } from '@/api';
 import type { Patch } from '@/document/patch';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, NumberInput } from '@/ui';
 
 /** Given the time until service: whether it fits, and which thickness or which change of the jar would make it fit. */
 export function Service({ jar }: { jar: number }) {
-  const { apply, readOnly } = useBench();
+  const { apply, readOnly } = useOpened();
   const [typed, setTyped] = useState<Json>(null);
   const minutes = typeof typed === 'number' && typed > 0 ? typed : null;
   const { answer, busy } = useQuestion('fits', minutes === null ? null : { jar, minutes });

@@ -1,5 +1,5 @@
 import { patched } from '@/document/patch';
-import { type Proposal, useBench } from '@/formula/BenchContext';
+import { type Proposal, useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog, Trouble } from '@/ui';
 import { Differences } from './Differences';
@@ -11,7 +11,7 @@ interface Props {
 
 /** A change with all that it changes, before it is taken. */
 export function ChangePreview({ proposal, onClose }: Props) {
-  const { document, apply } = useBench();
+  const { document, apply } = useOpened();
   const after = proposal && patched(document, proposal.patch);
   const { answer, problem } = useQuestion('compare', after && { after });
   return (

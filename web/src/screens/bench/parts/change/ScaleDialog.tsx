@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Comparison, Json } from '@/api';
 import { patched } from '@/document/patch';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Choice, Dialog, NumberInput, Trouble } from '@/ui';
 import { grams, plain } from '@/words/numbers';
@@ -12,7 +12,7 @@ const BY: Record<By, string> = { servings: 'servings', pieces: 'pieces', edible_
 
 /** Another number of covers, pieces or grams: what grew and why, before it is taken. */
 export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { document, apply } = useBench();
+  const { document, apply } = useOpened();
   const [by, setBy] = useState<By>('servings');
   const [typed, setTyped] = useState<Json>(null);
   const to = typeof typed === 'number' && typed > 0 ? typed : null;

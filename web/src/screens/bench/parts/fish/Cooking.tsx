@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { duration, millimetres, plain } from '@/words/numbers';
 import { CHOICES, HEAT_UNITS, VOLUME_UNITS } from '@/words/texts';
 import { CautionMarks } from '../readings/CautionMarks';
@@ -12,7 +12,7 @@ const DIALLED = ['oven', 'poach', 'braise', 'deep_fry', 'shallow_fry', 'salt_cru
 
 /** How the fish is cooked: method, heat, core, oil; and how long that takes. */
 export function Cooking() {
-  const { value, evaluation, pantry } = useBench();
+  const { value, evaluation, pantry } = useOpened();
   const oils = Object.fromEntries(
     pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
   );
@@ -78,7 +78,7 @@ export function Cooking() {
 
 /** How long in the heat, with its range, and what the fryer takes. */
 function CookTime() {
-  const { evaluation } = useBench();
+  const { evaluation } = useOpened();
   const cook = evaluation?.cook;
   const why = evaluation?.notices.find(
     (notice) =>
@@ -126,7 +126,7 @@ function CookTime() {
 
 /** In which order things go into the pan, and what must not be turned round. */
 function Order() {
-  const cook = useBench().evaluation?.cook;
+  const cook = useOpened().evaluation?.cook;
   if (!cook || (!cook.order.length && !cook.locks.length)) return null;
   return (
     <div className="mt-2 text-sm">

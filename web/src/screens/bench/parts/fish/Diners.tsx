@@ -1,6 +1,6 @@
 import type { Json } from '@/api';
 import { list } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
 import { AVOIDED, CHOICES } from '@/words/texts';
 import { CautionMarks } from '../readings/CautionMarks';
@@ -8,7 +8,7 @@ import { Pick, Typed } from './fields';
 
 /** Who eats: it sets salt, bones, mercury, honey, alcohol and the core. */
 export function Diners() {
-  const { value, set, readOnly, evaluation } = useBench();
+  const { value, set, readOnly, evaluation } = useOpened();
   const diners = list(value(['diners']));
   const guidance = evaluation?.ledger.guidance ?? [];
   return (
@@ -56,7 +56,7 @@ export function Diners() {
 }
 
 function Diner({ place }: { place: number }) {
-  const { value, set, readOnly } = useBench();
+  const { value, set, readOnly } = useOpened();
   const way = ['diners', place];
   const avoid = list(value([...way, 'avoid'])).map(String);
   const toggle = (what: string, on: boolean) => {

@@ -1,6 +1,6 @@
 import { Tabs } from 'radix-ui';
 import { Cut } from '@/drawing';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { grams } from '@/words/numbers';
 import { FAT, FIRMNESS } from '@/words/texts';
 import { CautionMarks } from '../readings/CautionMarks';
@@ -15,7 +15,7 @@ const TAB =
 
 /** The fish: its cut to scale, its weight and measures, what is done to it first, its heat, and who eats. */
 export function FishPanel({ className, onScale }: { className: string; onScale: () => void }) {
-  const { evaluation, pantry, value } = useBench();
+  const { evaluation, pantry, value } = useOpened();
   const fish = evaluation?.fish;
   const species = pantry.species.find((one) => one.id === value(['fish', 'species']));
   return (

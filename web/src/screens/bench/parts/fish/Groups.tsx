@@ -1,6 +1,6 @@
 import type { Json } from '@/api';
 import { at, list, newId, put, text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button, Choice, LinkButton } from '@/ui';
 import { grams } from '@/words/numbers';
 import { CHOICES } from '@/words/texts';
@@ -20,7 +20,7 @@ export function anotherGroup(before: Json | undefined): Part {
 
 /** How all groups were weighed: one word for them, as for pieces of one size. */
 export function WeighedAs() {
-  const { value, change, latest, readOnly, evaluation } = useBench();
+  const { value, change, latest, readOnly, evaluation } = useOpened();
   const groups = list(value(['fish', 'groups']));
   if (groups.length === 0) return null;
   const basisOf = (place: number) => ['fish', 'groups', place, 'weight', 'basis'];
@@ -46,7 +46,7 @@ export function WeighedAs() {
 
 /** Pieces of unlike size: each group is weighed and measured by itself, and the tightest governs a jar's time. */
 export function Groups() {
-  const { value, set, document, change, readOnly, evaluation } = useBench();
+  const { value, set, document, change, readOnly, evaluation } = useOpened();
   const groups = list(value(['fish', 'groups']));
   if (groups.length === 0) return null;
 

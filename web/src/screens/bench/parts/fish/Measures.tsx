@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Json } from '@/api';
 import { list, newId, put } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button, LinkButton } from '@/ui';
 import { CHOICES, HEAT_UNITS, LENGTH_UNITS, WEIGHT_UNITS } from '@/words/texts';
 import { withCut } from '../../state/withCut';
@@ -11,7 +11,7 @@ import { anotherGroup, Groups, WeighedAs } from './Groups';
 
 /** Cut, weight, pieces, thickness, servings: what amounts and times hang on. */
 export function Measures({ onScale }: { onScale: () => void }) {
-  const { pantry, value, readOnly, document, latest, change, evaluation } = useBench();
+  const { pantry, value, readOnly, document, latest, change, evaluation } = useOpened();
   const fish = evaluation?.fish;
   const sized = ['length', 'width'].some((side) => value(['fish', side, 'value']) !== undefined);
   const [noScale, setNoScale] = useState(sized);

@@ -1,12 +1,12 @@
 import { useState } from 'react';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
 import { CHOICES } from '@/words/texts';
 import { Pick, Row, Typed } from './fields';
 
 /** Receiving and cutting: is the lot sound, where is it from, what is done before a jar is opened. */
 export function Prep() {
-  const { evaluation } = useBench();
+  const { evaluation } = useOpened();
   const cards = evaluation?.fish.cards ?? [];
   return (
     <>
@@ -39,7 +39,7 @@ export function Prep() {
 
 /** A short list that the cook ticks; a refusal is recorded in the document and stops the formula. */
 function Receiving() {
-  const { pantry, value, set, readOnly } = useBench();
+  const { pantry, value, set, readOnly } = useOpened();
   const [sound, setSound] = useState<Record<string, boolean>>({});
   const state = value(['fish', 'receiving']);
   const all = pantry.receiving.every((one) => sound[one.check]);

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { put, text } from '@/document/document';
-import { faultAt, useBench } from '@/formula/BenchContext';
+import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, Finder } from '@/ui';
 import { CHOICES } from '@/words/texts';
 
 /** The species: found by name, or by the treatment it suits. Another fish is shown with its differences before it is taken. */
 export function Species() {
-  const { evaluation, pantry, value, document, change, readOnly, propose } = useBench();
+  const { evaluation, pantry, value, document, change, readOnly, propose } = useOpened();
   const [searching, setSearching] = useState(false);
   const id = text(value(['fish', 'species']));
   const known = pantry.species.find((one) => one.id === id);
@@ -68,7 +68,7 @@ export function Species() {
 
 /** By name, with synonyms; or from the treatment: which fish suits it. */
 function Search({ onPick }: { onPick: (species: string, heat?: string) => void }) {
-  const { pantry } = useBench();
+  const { pantry } = useOpened();
   const [heat, setHeat] = useState('');
   const fits = pantry.species.filter((one) => !heat || one.suits.includes(heat));
   const items = fits.map((one) => ({

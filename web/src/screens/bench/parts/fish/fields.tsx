@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { isObject, text, type Way } from '@/document/document';
-import { faultAt, isTold, useBench } from '@/formula/BenchContext';
+import { faultAt, isTold, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 
 interface RowProps {
@@ -12,7 +12,7 @@ interface RowProps {
 
 /** A labelled row of fields, with what is wrong at WAY below it. */
 export function Row({ label, way, wrap, children }: RowProps) {
-  const { evaluation } = useBench();
+  const { evaluation } = useOpened();
   const fault = way && faultAt(evaluation, way, true);
   return (
     <div className="border-b border-line py-[3px]">
@@ -40,7 +40,7 @@ interface TypedProps {
 
 /** A number at a place. An emptied one is taken out of the document. */
 export function Typed({ way, label, hint, wide, unit }: TypedProps) {
-  const { value, set, readOnly, evaluation } = useBench();
+  const { value, set, readOnly, evaluation } = useOpened();
   const parent = way.slice(0, -1);
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, parent);
   return (
@@ -73,7 +73,7 @@ interface PickProps {
 }
 
 export function Pick({ way, label, choices, usual, onPick }: PickProps) {
-  const { value, set, readOnly, evaluation } = useBench();
+  const { value, set, readOnly, evaluation } = useOpened();
   const fault = faultAt(evaluation, way);
   return (
     <Choice

@@ -3,7 +3,7 @@ import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import type { Json } from '@/api';
 import { kindNames } from '@/document/kinds';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button, Choice, Dialog, TextInput } from '@/ui';
 import { ownShelfQuery, unshelve } from '../../state/ownShelf';
 import { useJars } from '../../state/useJars';
@@ -22,7 +22,7 @@ const TAB =
 
 /** A jar from the Shelf with its reason, from the kitchen's own Shelf, from another formula, or an empty one. */
 export function AddJar({ open, onClose, onOpenJar }: Props) {
-  const { pantry, kitchen } = useBench();
+  const { pantry, kitchen } = useOpened();
   const { add } = useJars();
   const own = useQuery({ ...ownShelfQuery(kitchen), enabled: open }).data ?? [];
   const [words, setWords] = useState('');

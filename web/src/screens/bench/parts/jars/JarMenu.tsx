@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { Problem } from '@/api';
 import { isObject, text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
 import { keepOnShelf } from '../../state/ownShelf';
 import { useJars } from '../../state/useJars';
@@ -14,7 +14,7 @@ interface Props {
 
 /** What can be done with the open jar as a whole. */
 export function JarMenu({ place, onOpenJar }: Props) {
-  const { value } = useBench();
+  const { value } = useOpened();
   const { jars, move, double, take } = useJars();
   const [saving, setSaving] = useState(false);
   const go = (to: number) => {
@@ -61,7 +61,7 @@ interface SaveProps {
 }
 
 function SaveToShelf({ open, onClose, place, name }: SaveProps) {
-  const { value, kitchen } = useBench();
+  const { value, kitchen } = useOpened();
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
 

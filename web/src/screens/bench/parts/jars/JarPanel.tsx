@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { text } from '@/document/document';
 import { kindNames } from '@/document/kinds';
-import { faultAt, useBench } from '@/formula/BenchContext';
+import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, TextInput } from '@/ui';
 import { grams } from '@/words/numbers';
 import { Advice } from '../Advice';
@@ -20,7 +20,7 @@ interface Props {
 
 /** The open jar: how it is used, in one sentence, and its lines. */
 export function JarPanel({ place, onOpenJar }: Props) {
-  const { value, set, evaluation, pantry, readOnly } = useBench();
+  const { value, set, evaluation, pantry, readOnly } = useOpened();
   const [schools, setSchools] = useState(false);
   const way = ['jars', place];
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, [...way, 'lines']);
@@ -71,7 +71,7 @@ export function JarPanel({ place, onOpenJar }: Props) {
 
 /** Of a coating three numbers: what to set out, what stays on the fish, what is thrown away. */
 function Coating({ place }: { place: number }) {
-  const reading = useBench().evaluation?.jars[place]?.reading;
+  const reading = useOpened().evaluation?.jars[place]?.reading;
   if (!reading || reading.set_out_g === reading.pick_up_g) return null;
   const [low, high] = reading.pick_up_g_range ?? [null, null];
   return (

@@ -2,13 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type FormulaDocument, formulaQuery, formulasQuery, type Json } from '@/api';
 import { at, list, text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { TextInput } from '@/ui';
 import { Offer } from './Offer';
 
 /** Jars of the kitchen's other formulas: find the formula, take one of its jars. */
 export function JarsOfOther({ onTake }: { onTake: (jar: { [key: string]: Json }) => void }) {
-  const { kitchen, formula } = useBench();
+  const { kitchen, formula } = useOpened();
   const [words, setWords] = useState('');
   const [chosen, setChosen] = useState<number | null>(null);
   const found = useQuery(formulasQuery(kitchen, { q: words })).data?.items ?? [];

@@ -1,14 +1,14 @@
 import type { Kind } from '@/api';
 import { put, text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Choice, LinkButton } from '@/ui';
 import { CHOICES, HEAT_UNITS, TIME_UNITS } from '@/words/texts';
 import { Quiet, TypedUnit } from './fields';
 
 /** How the jar is used, as one readable sentence of choices. */
 export function MethodSentence({ place }: { place: number }) {
-  const { value, document, change, readOnly, evaluation, pantry } = useBench();
+  const { value, document, change, readOnly, evaluation, pantry } = useOpened();
   const kind = kindOf(pantry, text(value(['jars', place, 'kind'])));
   const method = ['jars', place, 'method'];
   const schools = kind?.schools ?? [];
@@ -86,7 +86,7 @@ interface MoreProps {
 
 /** What is rarely changed: the vessel's size and stuff, turning, the clean share, what becomes of the rest. */
 function More({ place, kind, choice }: MoreProps) {
-  const { value, set, readOnly } = useBench();
+  const { value, set, readOnly } = useOpened();
   const method = ['jars', place, 'method'];
   const share = (field: string, label: string) => (
     <TypedUnit way={[...method, field]} label={label} units={{ '%': '%' }} unit="%" />

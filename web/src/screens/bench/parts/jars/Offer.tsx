@@ -1,5 +1,5 @@
 import { kindOf } from '@/document/kinds';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 
 interface OfferProps {
   name: string;
@@ -9,7 +9,7 @@ interface OfferProps {
 }
 
 export function Offer({ name, kind, reason, onTake }: OfferProps) {
-  const { pantry } = useBench();
+  const { pantry } = useOpened();
   return (
     <button
       type="button"

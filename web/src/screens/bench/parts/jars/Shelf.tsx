@@ -5,7 +5,7 @@ import type { Stratum } from '@/api';
 import { text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
 import { JarDrawing, shelfScale } from '@/drawing';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { useSorting } from '@/ui';
 import { useJars } from '../../state/useJars';
 
@@ -19,7 +19,7 @@ interface Props {
 
 /** The jars in the order they touch the fish, all to one scale; the open one is outlined. Dragged to another place. */
 export function Shelf({ open, onOpen, onAdd }: Props) {
-  const { value, evaluation, pantry, readOnly } = useBench();
+  const { value, evaluation, pantry, readOnly } = useOpened();
   const { jars, move } = useJars();
   const strata = jars.map((_, place) => evaluation?.jars[place]?.reading.strata ?? []);
   const scale = shelfScale(strata, HIGHEST);

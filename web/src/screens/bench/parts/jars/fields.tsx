@@ -1,5 +1,5 @@
 import { text, type Way } from '@/document/document';
-import { faultAt, useBench } from '@/formula/BenchContext';
+import { faultAt, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 
 interface TypedProps {
@@ -11,7 +11,7 @@ interface TypedProps {
 
 /** A number with its unit; the unit that is shown is written with the first digit. */
 export function TypedUnit({ way, label, units, unit }: TypedProps) {
-  const { value, set, readOnly, evaluation } = useBench();
+  const { value, set, readOnly, evaluation } = useOpened();
   const fault = faultAt(evaluation, way, true);
   return (
     <span className="inline-flex gap-1">

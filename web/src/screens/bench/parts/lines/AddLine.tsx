@@ -1,9 +1,9 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { type AnswerOf, ask } from '@/api';
 import { at, list, newId } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { keepable } from '@/document/typed';
+import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
-import { keepable } from '@/ui';
 import { BASES, UNITS } from '@/words/texts';
 
 type Phrase = AnswerOf<'read-line'>;
@@ -19,7 +19,7 @@ const begun = new Map<string, string>();
 
 /** Type a line as one would write it; the core reads it, and what it did not understand is told back. */
 export function AddLine({ jar }: { jar: number }) {
-  const { pantry, document, latest, value, set, readOnly, kitchen, formula } = useBench();
+  const { pantry, document, latest, value, set, readOnly, kitchen, formula } = useOpened();
   const place = `${kitchen}/${formula}/${String(value(['jars', jar, 'id']) ?? jar)}`;
   const [typed, show] = useState(begun.get(place) ?? '');
   const setTyped = (text: string) => {

@@ -1,7 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { text } from '@/document/document';
-import { faultAt } from '@/formula/BenchContext';
+import { faultAt } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 import { grams, percent } from '@/words/numbers';
 import { BASES, CHOICES, UNITS } from '@/words/texts';

@@ -1,13 +1,13 @@
 import { DndContext } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { at, list, put, text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { useSorting } from '@/ui';
 import { LineRow } from './LineRow';
 
 /** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */
 export function Lines({ jar }: { jar: number }) {
-  const { value, document, change, readOnly } = useBench();
+  const { value, document, change, readOnly } = useOpened();
   const way = ['jars', jar, 'lines'];
   const lines = list(value(way));
   function move(from: number, to: number) {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { patched } from '@/document/patch';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog, Trouble } from '@/ui';
 import { grams } from '@/words/numbers';
@@ -16,7 +16,7 @@ interface Props {
 
 /** Equivalents of an ingredient: what each keeps, and all that it changes, before it is taken. */
 export function SwapDialog({ open, onClose, jar, line, name }: Props) {
-  const { document, apply } = useBench();
+  const { document, apply } = useOpened();
   const [chosen, setChosen] = useState<string | null>(null);
   const { answer, problem } = useQuestion('swaps', open ? { jar, line } : null);
   const swap = answer?.find((one) => one.id === chosen);

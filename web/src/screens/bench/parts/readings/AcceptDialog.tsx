@@ -1,12 +1,12 @@
 import { type FormEvent, useState } from 'react';
 import type { Caution } from '@/api';
 import { list } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button, Dialog, Field } from '@/ui';
 
 /** A stop taken knowingly: who, and why, kept in the document. */
 export function AcceptDialog({ caution, onClose }: { caution: Caution | null; onClose: () => void }) {
-  const { value, set } = useBench();
+  const { value, set } = useOpened();
   const [initials, setInitials] = useState('');
   const [reason, setReason] = useState('');
   const ready = initials.trim() !== '' && reason.trim() !== '';

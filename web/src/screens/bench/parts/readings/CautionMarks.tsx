@@ -1,4 +1,4 @@
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { GRADES } from '@/words/texts';
 
 const LOOKS: Record<string, string> = {
@@ -9,7 +9,7 @@ const LOOKS: Record<string, string> = {
 
 /** The graver cautions where they arise: a mark that leads to the caution itself, with its reason and its source. */
 export function CautionMarks({ below }: { below: string }) {
-  const { evaluation } = useBench();
+  const { evaluation } = useOpened();
   const found = evaluation?.cautions.filter(
     (caution) =>
       caution.grade !== 'note' &&

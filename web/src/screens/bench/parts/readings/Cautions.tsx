@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Caution } from '@/api';
 import { at, list } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { Button, LinkButton } from '@/ui';
 import { GRADES } from '@/words/texts';
 import { AcceptDialog } from './AcceptDialog';
@@ -28,7 +28,7 @@ export function Cautions({ cautions }: { cautions: Caution[] }) {
 
 /** Cautions, gravest first: why, what to do, on whose word. A stop is taken knowingly, with initials and a reason. */
 function List({ cautions, title }: { cautions: Caution[]; title: string }) {
-  const { readOnly, value, set } = useBench();
+  const { readOnly, value, set } = useOpened();
   const [accepting, setAccepting] = useState<Caution | null>(null);
 
   /** Take an acceptance back: the stop stands again. */

@@ -1,6 +1,6 @@
 import type { Ledger } from '@/api';
 import { text } from '@/document/document';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { grams } from '@/words/numbers';
 import type { Bounds } from './Gauge';
 
@@ -9,7 +9,7 @@ const WIDE = 244;
 
 /** Salt from jar to plate as steps: each stands on what was there before; the range is a line on top, the target is dashed. */
 export function LedgerPicture({ ledger }: { ledger: Ledger }) {
-  const { value, evaluation } = useBench();
+  const { value, evaluation } = useOpened();
   const native = ledger.native_salt_g ?? 0;
   const edible = evaluation?.fish.edible_g ?? 0;
   const bounds = value(['targets', 'salt_pct_of_edible']) as Bounds | undefined;

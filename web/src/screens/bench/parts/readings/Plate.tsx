@@ -1,5 +1,5 @@
 import type { Ledger } from '@/api';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { grams, percent, plain } from '@/words/numbers';
 import { Advice } from '../Advice';
 import { Explained } from './Explained';
@@ -10,7 +10,7 @@ const PLATE = 'salt_pct_of_edible';
 
 /** Salt to the plate: the picture, what one serving holds, what a day allows, what is left for the finish. */
 export function Plate({ ledger }: { ledger: Ledger }) {
-  const { value } = useBench();
+  const { value } = useOpened();
   const state = ledger.targets[PLATE];
   const servings = Number(value(['servings']) ?? 0);
   const left = ledger.left_for_finish_g;

@@ -1,5 +1,5 @@
 import type { Reading } from '@/api';
-import { useBench } from '@/formula/BenchContext';
+import { useOpened } from '@/formula/opened';
 import { grams, MISSING, millilitres, percent, plain } from '@/words/numbers';
 import { Cautions, Standing } from './Cautions';
 import { type Explainable, Explained } from './Explained';
@@ -52,7 +52,7 @@ function shown(reading: Reading): Shown[] {
 
 /** The readings of the open jar beside their targets, salt to the plate, and the cautions. */
 export function Readings({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
-  const { evaluation, value } = useBench();
+  const { evaluation, value } = useOpened();
   const reading = evaluation?.jars[jar]?.reading;
   return (
     <aside

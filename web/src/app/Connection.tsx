@@ -1,0 +1,28 @@
+import type { Problem } from '@/api';
+import { TROUBLES, WAYS } from '@/words/troubles';
+
+interface Props {
+  /** Why the server is not heard, while it is not. */
+  problem: Problem | null;
+  /** Why signing out did not work. */
+  stuck: string | null;
+}
+
+/** On every screen: that the server is not heard, or that one is signed out. */
+export function Connection({ problem, stuck }: Props) {
+  const said = stuck ?? (problem && TROUBLES[problem.trouble].title);
+  return (
+    <p
+      role="status"
+      data-part="connection"
+      className={said ? 'rounded-control bg-warn-soft px-2 py-0.5 text-sm text-warn' : ''}
+    >
+      {said}
+      {problem?.trouble === 'signed_out' && (
+        <a className="ml-2 underline" href={`/sign-in?from=${encodeURIComponent(window.location.pathname)}`}>
+          {WAYS.sign_in}
+        </a>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,12 @@
+import { Outlet, useParams } from '@tanstack/react-router';
+import { OpenedFormula } from '@/formula/OpenedFormula';
+
+/** The formula of the address, opened for whichever of its screens is looked at. */
+export function FormulaRooms() {
+  const { kitchen, formula } = useParams({ from: '/$kitchen/formula/$formula' });
+  return (
+    <OpenedFormula kitchen={kitchen} formula={Number(formula)}>
+      <Outlet />
+    </OpenedFormula>
+  );
+}

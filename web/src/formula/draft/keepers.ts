@@ -1,0 +1,39 @@
+import { onBack } from '@/api';
+import { DraftKeeper } from './DraftKeeper';
+import type { Unsent } from './keep';
+
+/** More than this are not remembered with their steps back, but for those that still have something to send. */
+const MOST = 30;
+const keepers = new Map<string, DraftKeeper>();
+
+/**
+ * The one keeper of a formula's draft, in this window. It outlives the screens, so that a formula opened again goes on
+ * with what was typed and with its steps back.
+ */
+export function keeperOf(kitchen: string, formula: number, opened: Unsent): DraftKeeper {
+  const name = `${kitchen}/${formula}`;
+  const known = keepers.get(name);
+  if (known) return known;
+  const keeper = new DraftKeeper(kitchen, formula, opened);
+  keepers.set(name, keeper);
+  for (const [other, one] of keepers) {
+    if (keepers.size <= MOST) break;
+    if (one.idle && other !== name) keepers.delete(other);
+  }
+  return keeper;
+}
+
+/** Send all that waits; true when the server has everything that was typed in this window. */
+export async function sendAll(): Promise<boolean> {
+  const sent = await Promise.all([...keepers.values()].map((keeper) => keeper.send()));
+  return sent.every(Boolean);
+}
+
+/** Somebody else may sit down: no steps back are theirs. What was not sent stays in the browser's store. */
+export function forgetAll(): void {
+  keepers.clear();
+}
+
+onBack(() => {
+  for (const keeper of keepers.values()) keeper.now();
+});
