@@ -16,7 +16,7 @@ class Kitchen(models.Model):
     slug = models.SlugField(unique=True)
     name = models.CharField(max_length=80)
     # How many changes there were: see server.feed.
-    changes = models.PositiveBigIntegerField(default=0)
+    changes = models.PositiveBigIntegerField(default=0, db_default=0)
     people = models.ManyToManyField(User, through="Membership", related_name="kitchens")
 
     def __str__(self) -> str:

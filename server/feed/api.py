@@ -29,6 +29,6 @@ class NewsOut(Schema):
 
 
 @router.get("/kitchens/{kitchen}/changes", response=NewsOut, operation_id="changes")
-def read_changes(request: AuthedRequest, kitchen: str, after: Annotated[int, Query(ge=0)]) -> selectors.News:
+def read_changes(request: AuthedRequest, kitchen: str, after: Annotated[int, Query(ge=0)] = 0) -> selectors.News:
     """What changed in the kitchen since a number (the session tells the first one)."""
     return selectors.news(kitchen_to_read(request.user, kitchen), after)

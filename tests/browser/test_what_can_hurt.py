@@ -114,7 +114,7 @@ class HurtTest(BrowserTest):
         version = FormulaVersion.objects.get(formula=self.stored(), number=2)
         self.assertEqual((version.standing, version.initials), ("not_ready", "MK"))
 
-        bench.one("a[href*='/window/']").click()
+        bench.one("section[aria-label=Window] h2 a").click()
         bench.sees("[data-part=verdict]", "Not ready")
         self.assertTrue(bench.one("section[aria-label=Window] [data-stopped]"))
         bench.sees("[data-part=sentence]", "Stopped")

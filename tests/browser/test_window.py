@@ -62,6 +62,7 @@ class WindowTest(BrowserTest):
         self.assertIn("14 min – 21 min", page.bars()["20 °C"])
         page.tab("Curves")
         page.choose("Over what", "acid")
+        page.sees("[role=tabpanel][data-state=active]", "what is sour in it")
         page.one("path[data-series='best from']")
         self.assertIn("what is sour in it", page.exported("CSV"))
         page.tab("What moves it")

@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { POLICY, Problem } from '@/api';
 import { pauseBefore } from '@/api/policy';
@@ -35,4 +36,18 @@ test('whatever it is, something is said and there is a way out', () => {
 
 test('nothing that is waited for is tried for ever', () => {
   for (const status of [0, 401, 404, 429, 500]) assert.equal(pauseBefore(of(status), 5, 'waited'), null);
+});
+
+test('the documentation says the same', () => {
+  const text = readFileSync(new URL('../../docs/when-it-fails.md', import.meta.url), 'utf8');
+  const rows = [...text.matchAll(/^\| (\w+) \| (?!what)[^|]+ \| (\w+) \| (\w+) \| ([\w, ]+) \|$/gm)];
+  const said = rows.map(([, name, behind, waited, ways]) => [
+    name,
+    {
+      behind: behind === 'always' ? Number.POSITIVE_INFINITY : Number(behind),
+      waited: Number(waited),
+      ways: ways?.split(', '),
+    },
+  ]);
+  assert.deepEqual(Object.fromEntries(said), POLICY);
 });

@@ -12,6 +12,6 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name="kitchen",
             name="changes",
-            field=models.PositiveBigIntegerField(default=0),
+            field=models.PositiveBigIntegerField(db_default=0, default=0),
         ),
     ]

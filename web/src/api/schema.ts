@@ -3438,8 +3438,8 @@ export interface operations {
     };
     changes: {
         parameters: {
-            query: {
-                after: number;
+            query?: {
+                after?: number;
             };
             header?: never;
             path: {
