@@ -3,6 +3,7 @@
 import ast
 import doctest
 import importlib
+import io
 import json
 import math
 import pkgutil
@@ -12,7 +13,7 @@ import sys
 import tempfile
 from pathlib import Path
 from typing import Any, get_args
-from unittest import TestCase, TestSuite
+from unittest import TestCase
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -351,6 +352,19 @@ class TablesTest(TestCase):
 
 
 class DocstringTest(TestCase):
+    def test_examples_give_what_they_say(self) -> None:
+        tried = 0
+        for module in pkgutil.walk_packages(jarcore.__path__, "jarcore."):
+            if module.name != "jarcore.__main__":
+                with self.subTest(module.name):
+                    told = io.StringIO()
+                    runner = doctest.DocTestRunner(verbose=False)
+                    for example in doctest.DocTestFinder().find(importlib.import_module(module.name)):
+                        runner.run(example, out=told.write)
+                    tried += runner.tries
+                    self.assertEqual(runner.failures, 0, told.getvalue())
+        self.assertGreater(tried, 20)
+
     def test_units_in_brackets_are_spelt_from_the_list(self) -> None:
         text = (cases.ROOT / "docs/nomenclature.md").read_text(encoding="utf-8")
         known = set(re.findall(r"`([^`]+)`", text.split("## Units in docstrings")[1]))
@@ -359,11 +373,3 @@ class DocstringTest(TestCase):
                 if isinstance(node, ast.FunctionDef | ast.ClassDef | ast.Module):
                     found = set(re.findall(r"\[([^\]]+)\]", ast.get_docstring(node) or ""))
                     self.assertLessEqual(found, known, f"{path.name}: {getattr(node, 'name', 'module')}")
-
-
-def load_tests(_loader: object, tests: TestSuite, _pattern: object) -> TestSuite:
-    """Adds the examples in the core's docstrings."""
-    for module in pkgutil.walk_packages(jarcore.__path__, "jarcore."):
-        if module.name != "jarcore.__main__":
-            tests.addTests(doctest.DocTestSuite(importlib.import_module(module.name)))
-    return tests

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, mock, test } from 'node:test';
 import { Feed, type News, newest, onBack, onNews } from '@/api';
-import { json, passed, problem, Server, settled } from './server';
+import { held, json, passed, problem, Server, settled } from './server';
 
 const NOTHING = { whole: false, changes: [] };
 const change = (item: number, mark: number) => ({ what: 'formula', item, mark });
@@ -128,4 +128,27 @@ test('signed out: it asks no more until the page is looked at anew', async () =>
   look('visible');
   await breathe();
   assert.equal(feed.problem, null);
+});
+
+test('signed in again in another window: it asks as soon as one comes back to it', async () => {
+  server.says(problem(401));
+  const feed = open();
+  await breathe();
+  server.says(news(10));
+  window.dispatchEvent(new Event('focus'));
+  await breathe();
+  assert.equal(feed.problem, null);
+  await passed(1000);
+  assert.equal(server.asked.length, 3);
+});
+
+test('left while an answer is on its way, it asks no more and tells nothing', async () => {
+  const slow = held(news(12, [change(1, 6)]));
+  server.says(slow.answer, news(12));
+  open().stop();
+  slow.let();
+  await breathe();
+  await passed(60_000);
+  assert.equal(server.asked.length, 1);
+  assert.deepEqual(heard, []);
 });

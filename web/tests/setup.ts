@@ -40,6 +40,7 @@ const given = {
   location: new URL('http://kitchen.test/'),
   localStorage: new Store(),
   document: new Page(),
+  window: new EventTarget(),
 };
 for (const [name, value] of Object.entries(given))
   Object.defineProperty(globalThis, name, { value, configurable: true, writable: true });

@@ -28,6 +28,7 @@ export class Feed {
   private release: (() => void) | null = null;
   private giveUp: AbortController | null = null;
   private busy = false;
+  private stopped = false;
 
   /** FROM is the number up to which all is known; CHANGED is called when `problem` is another one. */
   constructor(kitchen: string, from: number, changed: () => void) {
@@ -40,11 +41,14 @@ export class Feed {
 
   start(): void {
     document.addEventListener('visibilitychange', this.look);
+    window.addEventListener('focus', this.lookAnew);
     this.look();
   }
 
   stop(): void {
+    this.stopped = true;
     document.removeEventListener('visibilitychange', this.look);
+    window.removeEventListener('focus', this.lookAnew);
     this.pause();
     this.channel.close();
   }
@@ -59,6 +63,11 @@ export class Feed {
     else if (!this.giveUp) void this.ask().then(() => this.takeTurn());
   };
 
+  /** Somebody comes back to the page, perhaps from signing in again in another window. */
+  private readonly lookAnew = (): void => {
+    if (this.problem) this.again.now();
+  };
+
   private pause(): void {
     clearTimeout(this.timer);
     this.again.stop();
@@ -69,7 +78,7 @@ export class Feed {
   }
 
   private async takeTurn(): Promise<void> {
-    if (this.giveUp || document.visibilityState !== 'visible') return;
+    if (this.stopped || this.giveUp || document.visibilityState !== 'visible') return;
     this.giveUp = new AbortController();
     const { signal } = this.giveUp;
     // Without locks (plain HTTP from another machine) each window asks for itself.
@@ -92,12 +101,13 @@ export class Feed {
   }
 
   private async ask(): Promise<void> {
-    if (this.busy) return;
+    if (this.busy || this.stopped) return;
     this.busy = true;
     try {
       const after = this.last;
       const params = { path: { kitchen: this.kitchen }, query: { after } };
       const news = await taken(api.GET('/api/kitchens/{kitchen}/changes', { params }));
+      if (this.stopped) return;
       const silent = this.problem !== null;
       this.again.done();
       this.say(null);
@@ -107,6 +117,7 @@ export class Feed {
       this.next();
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
+      if (this.stopped) return;
       this.again.after(error);
       this.say(error);
     } finally {

@@ -1,5 +1,5 @@
 import { Link, Outlet, useNavigate, useRouteContext } from '@tanstack/react-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
@@ -14,17 +14,21 @@ export function Shell() {
 
   const problem = useFeed(kitchen.slug, kitchen.changes);
   const [stuck, setStuck] = useState<string | null>(null);
+  // Heard again: what was stuck is on its way.
+  useEffect(() => {
+    if (problem === null) setStuck(null);
+  }, [problem]);
 
   /** Nobody leaves with something unsaid: what was typed is sent first, and what cannot be is told. */
   async function signOut() {
     const kept = await sendAll();
     if (!kept && stuck === null) return setStuck(SIGNING_OUT.unsent);
     try {
-      const session = await taken(api.DELETE('/api/session'));
-      forgetAll();
-      queries.clear();
-      queries.setQueryData(sessionQuery.queryKey, session);
+      queries.setQueryData(sessionQuery.queryKey, await taken(api.DELETE('/api/session')));
       await navigate({ to: '/sign-in' });
+      // Whoever sits down next finds nothing of this one's.
+      forgetAll();
+      queries.removeQueries({ predicate: (asked) => asked.queryKey[0] !== sessionQuery.queryKey[0] });
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       setStuck(`${SIGNING_OUT.failed} ${error.detail}`);

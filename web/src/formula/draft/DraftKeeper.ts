@@ -156,6 +156,13 @@ export class DraftKeeper {
     else this.catchUp();
   };
 
+  /** Nothing is sent by itself any more; what was not sent stays in the browser's store. */
+  stop(): void {
+    clearTimeout(this.timer);
+    this.again.stop();
+    this.lookAgain.stop();
+  }
+
   private settle(problem: Problem, sent: FormulaDocument): void {
     if (problem.status === 409) {
       this.again.done();

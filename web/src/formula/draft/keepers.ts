@@ -31,6 +31,7 @@ export async function sendAll(): Promise<boolean> {
 
 /** Somebody else may sit down: no steps back are theirs. What was not sent stays in the browser's store. */
 export function forgetAll(): void {
+  for (const keeper of keepers.values()) keeper.stop();
   keepers.clear();
 }
 
