@@ -112,7 +112,7 @@ class WhenItFailsTest(BrowserTest):
     def test_a_screen_that_the_server_did_not_answer_comes_when_it_does(self) -> None:
         self.open_zander()
         self.driver.find_element(By.LINK_TEXT, "Jar Table").click()
-        self.table.waits_for(*self.table.titles())
+        self.table.one("main li h2")
         self.table.answers("/api/kitchens/ternlund/formulas/", 503)
         self.table.find_and_open("Gurnard, mustard buttermilk")
         self.table.sees(FAILURE, "The kitchen server does not answer")
