@@ -1,8 +1,7 @@
 """The API, put together."""
 
-from ninja.security import SessionAuth
-
 from server.accounts.api import router as session
+from server.accounts.requests import SignedIn
 from server.common.answers import JarAPI
 from server.common.problems import register
 from server.feed.api import router as feed
@@ -10,7 +9,7 @@ from server.formulas.api import router as formulas
 from server.pantry.api import router as pantry
 from server.questions.api import router as questions
 
-api = JarAPI(title="Jar Table", version="1", auth=SessionAuth(), docs_url=None)
+api = JarAPI(title="Jar Table", version="1", auth=SignedIn(), docs_url=None)
 register(api)
 api.add_router("", session)
 api.add_router("", feed)

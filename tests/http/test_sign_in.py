@@ -87,3 +87,9 @@ class StrangerTest(DoorTest):
         self.assertEqual(self.send(viewer, "GET", where).status_code, 200)
         self.assert_problem(self.send(viewer, "PUT", f"{where}/draft", {"revision": 1, "document": zander()}), 403)
         self.assert_problem(self.send(viewer, "POST", f"{where}/versions", {"revision": 1}), 403)
+
+    def test_nobody_is_told_of_tokens_before_they_are_told_that_they_are_signed_out(self) -> None:
+        where = "/api/kitchens/galley/formulas"
+        self.assert_problem(self.send(Client(enforce_csrf_checks=True), "POST", where, zander()), 401)
+        self.door.cookies.pop("csrftoken")
+        self.assert_problem(self.send(self.door, "POST", where, zander()), 403)

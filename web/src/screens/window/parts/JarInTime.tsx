@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Evaluation, Json, TimeWindow } from '@/api';
 import { WindowBar } from '@/drawing';
+import { useOpened } from '@/formula/opened';
 import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
@@ -24,6 +25,7 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
   const asked = useQuestion('profiles', {});
   const compared = useQuestion('windows', { jar });
   const { planned, plan } = usePlanned(jar);
+  const { unreckoned } = useOpened();
   const window = evaluation.jars[jar]?.window;
   const profile = asked.answer?.jars[jar];
 
@@ -40,7 +42,8 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
   const dry = profile?.on_face_pct.some((share) => share > 0) ?? false;
   return (
     <>
-      <Trouble words={asked.problem?.detail ?? compared.problem?.detail} />
+      {/* That the server is not heard, or one is signed out, stands above already. */}
+      {!unreckoned && <Trouble words={(asked.problem ?? compared.problem)?.detail} />}
       <div className="grid gap-3 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <section aria-label="The cut across" className="rounded-plate border border-line bg-plate p-3">
           {now && profile && <CutPlate fish={evaluation.fish} profile={profile} now={now} />}
