@@ -1,8 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { FishResult, FormulaDocument, Pantry } from '@/api';
-import { at, newId, pointer, put, wayOf } from '@/document/document';
+import { at, atWay, newId, pointer, put, wayOf, within } from '@/document/document';
 import { type Patch, patched } from '@/document/patch';
+import { around, type PlaceWith } from '@/document/place';
 import { placeName } from '@/document/placeName';
 import { asTyped, keepable } from '@/document/typed';
 import { withNewIds } from '@/screens/bench/state/newIds';
@@ -54,7 +55,7 @@ test('a way ends where a part is something else', () => {
     ['jars', 7],
     ['fish', 0, 'y'],
   ])
-    assert.equal(at(formula(), way), undefined);
+    assert.equal(atWay(formula(), way), undefined);
 });
 
 test('ids are random enough that two people meet none of each other’s', () => {
@@ -97,4 +98,22 @@ test('a place is named as a cook would', () => {
     ['', 'the formula'],
   ] as const)
     assert.equal(placeName(document, pantry, path), name);
+});
+
+test('a place that does not exist does not compile, and what is there all the same is kept', () => {
+  // What is tested stands in the comments: the type check fails where one of these is no error.
+  const odd: FormulaDocument = { ...formula(), fish: { thikness: 22 } };
+  // @ts-expect-error no such field
+  assert.equal(at(odd, ['fish', 'thikness']), 22);
+  // @ts-expect-error a jar is met by its place
+  assert.equal(at(odd, ['jars', 'first']), undefined);
+  // @ts-expect-error a line has no such field
+  assert.equal(within<'Line'>({ wieght: 1 }, 'wieght'), 1);
+  const measured: PlaceWith<'unit'>[] = [
+    ['fish', 'weight'],
+    ['jars', 0, 'method', 'contact_time'],
+  ];
+  // @ts-expect-error nothing with a unit stands there
+  measured.push(['fish', 'species']);
+  assert.deepEqual(at(formula(), around(['fish', 'thickness', 'value'])), { value: 22, unit: 'mm' });
 });

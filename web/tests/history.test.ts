@@ -1,15 +1,16 @@
 import assert from 'node:assert/strict';
 import { beforeEach, mock, test } from 'node:test';
 import type { FormulaDocument } from '@/api';
-import { at, put, type Way } from '@/document/document';
+import { at, put } from '@/document/document';
+import type { Place } from '@/document/place';
 import { History } from '@/formula/draft/History';
 import { formula } from './server';
 
-const THICKNESS: Way = ['fish', 'thickness', 'value'];
+const THICKNESS = ['fish', 'thickness', 'value'] as const;
 let history: History;
 let here: FormulaDocument;
 
-function change(way: Way, value: number, key = '') {
+function change(way: Place, value: number, key = '') {
   const next = put(here, way, value);
   history.note(here, next, key);
   here = next;

@@ -32,4 +32,7 @@ export type Kind = Schemas['Traits'];
 
 /** A document as it was typed: any part may hold anything, so it is read with care and never assumed. */
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
+/** The formula as the format declares it: which places there are. What stands in a draft may be anything else. */
+export type Written = Schemas['Formula'];
+export type WrittenParts = Pick<Schemas, 'Accepted' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Weight'>;
 export type FormulaDocument = { [key: string]: Json };

@@ -1,12 +1,14 @@
-import type { FormulaDocument, Json } from '@/api';
+import type { FormulaDocument, Json, WrittenParts } from '@/api';
+import type { FieldOf, Place } from './place';
 
-export type Way = (string | number)[];
+/** A way into any JSON, as a pointer from the core gives it. Ways that we write ourselves are a Place. */
+export type Way = readonly (string | number)[];
 
 export const isObject = (value: Json | undefined): value is { [key: string]: Json } =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** What stands at a place of the document, or undefined where the way ends. */
-export function at(document: Json | undefined, way: Way): Json | undefined {
+/** What stands at a way of any JSON, or undefined where the way ends. */
+export function atWay(document: Json | undefined, way: Way): Json | undefined {
   let here: Json | undefined = document;
   for (const step of way) {
     if (Array.isArray(here) && typeof step === 'number') here = here[step];
@@ -16,10 +18,23 @@ export function at(document: Json | undefined, way: Way): Json | undefined {
   return here;
 }
 
+/** What stands at a place of the document. */
+export const at = (document: FormulaDocument | undefined, place: Place): Json | undefined =>
+  atWay(document, place);
+
+/** A field of a part that was read from the document: within<'Jar'>(jar, 'name'). */
+export const within = <Part extends keyof WrittenParts>(
+  part: Json | undefined,
+  field: FieldOf<Part>,
+): Json | undefined => atWay(part, [field as string]);
+
 /** The document with a value put at a place; undefined takes the field out. Parts on the way are made. */
-export function put(document: FormulaDocument, way: Way, value: Json | undefined): FormulaDocument {
-  return set(document, way, value) as FormulaDocument;
-}
+export const put = (document: FormulaDocument, place: Place, value: Json | undefined): FormulaDocument =>
+  putWay(document, place, value);
+
+/** The same at a way that the core names. */
+export const putWay = (document: FormulaDocument, way: Way, value: Json | undefined): FormulaDocument =>
+  set(document, way, value) as FormulaDocument;
 
 function set(here: Json | undefined, way: Way, value: Json | undefined): Json {
   const [step, ...rest] = way;

@@ -1,5 +1,5 @@
 import type { FormulaDocument, Json, Pantry } from '@/api';
-import { at, text, type Way, wayOf } from './document';
+import { atWay, text, type Way, wayOf, within } from './document';
 
 const WORDS: Record<string, string> = {
   per: 'for how much fish',
@@ -15,20 +15,20 @@ export function placeName(document: FormulaDocument, pantry: Pantry, path: strin
   const said: string[] = [];
   way.forEach((step, place) => {
     if (typeof step === 'number')
-      said.push(partName(at(document, way.slice(0, place + 1)), way, place, pantry));
+      said.push(partName(atWay(document, way.slice(0, place + 1)), way, place, pantry));
     else if (!['jars', 'lines', 'value'].includes(step)) said.push(WORDS[step] ?? step.replaceAll('_', ' '));
   });
   return said.join(' › ') || 'the formula';
 }
 
 function partName(part: Json | undefined, way: Way, place: number, pantry: Pantry): string {
-  const ingredient = text(at(part, ['ingredient']));
+  const ingredient = text(within<'Line'>(part, 'ingredient'));
   const known = pantry.ingredients.find((one) => one.id === ingredient);
   const number = Number(way[place]) + 1;
   return (
     known?.name ??
     ingredient ??
-    text(at(part, ['name'])) ??
+    text(within<'Jar'>(part, 'name')) ??
     `${String(way[place - 1] ?? 'part').replace(/s$/, '')} ${number}`
   );
 }

@@ -1,7 +1,8 @@
 import { createContext, useContext } from 'react';
 import type { Evaluation, FormulaDocument, Json, Notice, Pantry, Problem, VersionItem } from '@/api';
-import { at, pointer, put, type Way } from '@/document/document';
+import { at, pointer, put } from '@/document/document';
 import { type Patch, patched } from '@/document/patch';
+import type { Place } from '@/document/place';
 import type { Keeping } from './draft/DraftKeeper';
 
 /** A change that is shown with its differences before it is taken. */
@@ -57,8 +58,9 @@ export function useOpened() {
   if (!opened) throw new Error('useOpened outside an opened formula');
   return {
     ...opened,
-    value: (way: Way): Json | undefined => at(opened.document, way),
-    set: (way: Way, value: Json | undefined) => opened.change(put(opened.latest(), way, value), pointer(way)),
+    value: (way: Place): Json | undefined => at(opened.document, way),
+    set: (way: Place, value: Json | undefined) =>
+      opened.change(put(opened.latest(), way, value), pointer(way)),
     apply: (patch: Patch) => opened.change(patched(opened.latest(), patch)),
   };
 }
@@ -67,7 +69,7 @@ export function useOpened() {
 export const isTold = (notice: Notice) => notice.grade === 'told';
 
 /** What is wrong at a place, in the core's words; `deep` also takes what lies below it. What comes with a patch is advice. */
-export function faultAt(evaluation: Evaluation | null, way: Way, deep = false): Notice | undefined {
+export function faultAt(evaluation: Evaluation | null, way: Place, deep = false): Notice | undefined {
   const path = pointer(way);
   return evaluation?.notices.find(
     (notice) =>

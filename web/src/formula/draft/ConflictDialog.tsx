@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Json } from '@/api';
-import { put, wayOf } from '@/document/document';
+import { putWay, wayOf } from '@/document/document';
 import { placeName } from '@/document/placeName';
 import { Button, Dialog } from '@/ui';
 import { UNITS } from '@/words/texts';
@@ -16,7 +16,7 @@ export function ConflictDialog() {
     let settled = document;
     for (const conflict of conflicts) {
       if (theirs[conflict.path])
-        settled = put(settled, wayOf(conflict.path), (conflict.theirs ?? undefined) as Json | undefined);
+        settled = putWay(settled, wayOf(conflict.path), (conflict.theirs ?? undefined) as Json | undefined);
     }
     setTheirs({});
     // A new object even when all was kept as mine: it has to be sent.

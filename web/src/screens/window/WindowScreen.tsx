@@ -1,6 +1,6 @@
 import { Link, useSearch } from '@tanstack/react-router';
 import { useEffect } from 'react';
-import { at, list, text } from '@/document/document';
+import { list, text, within } from '@/document/document';
 import { kindOf } from '@/document/kinds';
 import { Kept } from '@/formula/draft/Kept';
 import { Steps } from '@/formula/draft/Steps';
@@ -19,7 +19,7 @@ export function WindowScreen() {
   const names = Object.fromEntries(
     list(document.jars).map((one, place) => [
       String(place),
-      `${place + 1} ${text(at(one, ['name'])) ?? kindOf(pantry, text(at(one, ['kind'])))?.name ?? 'Jar'}`,
+      `${place + 1} ${text(within<'Jar'>(one, 'name')) ?? kindOf(pantry, text(within<'Jar'>(one, 'kind')))?.name ?? 'Jar'}`,
     ]),
   );
   return (

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { ask, type Json, Problem } from '@/api';
-import { at, list, text } from '@/document/document';
+import { at, list, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 
 /** One line of the document with its evaluation, and the verbs that change how it is written. */
 export function useLine(jar: number, line: number) {
   const bench = useOpened();
   const { value, set, latest, apply, evaluation, pantry } = bench;
-  const way = ['jars', jar, 'lines', line];
+  const way = ['jars', jar, 'lines', line] as const;
   const id = text(value([...way, 'ingredient']));
   const ingredient = pantry.ingredients.find((one) => one.id === id);
   const [problem, setProblem] = useState<string | null>(null);
@@ -35,15 +35,15 @@ export function useLine(jar: number, line: number) {
 
   const lines = list(value(['jars', jar, 'lines']));
   const nameOf = (other: string) => {
-    const used = at(
-      lines.find((one) => at(one, ['id']) === other),
-      ['ingredient'],
+    const used = within<'Line'>(
+      lines.find((one) => within<'Line'>(one, 'id') === other),
+      'ingredient',
     );
     return pantry.ingredients.find((one) => one.id === used)?.name ?? other;
   };
   const own = value([...way, 'id']);
   const others = lines
-    .map((other) => at(other, ['id']))
+    .map((other) => within<'Line'>(other, 'id'))
     .filter((other): other is string => typeof other === 'string' && other !== own);
   return {
     ...bench,

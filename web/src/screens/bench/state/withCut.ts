@@ -1,5 +1,6 @@
 import type { FishResult, FormulaDocument } from '@/api';
-import { at, list, put, type Way } from '@/document/document';
+import { at, list, put } from '@/document/document';
+import type { Place } from '@/document/place';
 
 /**
  * The document with another cut. What was only the usual of the old one (weighed as, skin, bone) goes with it, so that the
@@ -11,11 +12,11 @@ export function withCut(
   was: FishResult | undefined,
 ): FormulaDocument {
   const groups = list(at(document, ['fish', 'groups']));
-  const places: [Way, string | undefined][] = [
+  const places: [Place, string | undefined][] = [
     [['fish', 'skin'], was?.usual.skin],
     [['fish', 'bone'], was?.usual.bone],
     [['fish', 'weight', 'basis'], was?.usual.basis],
-    ...groups.map((_, place): [Way, string | undefined] => [
+    ...groups.map((_, place): [Place, string | undefined] => [
       ['fish', 'groups', place, 'weight', 'basis'],
       was?.usual.basis,
     ]),

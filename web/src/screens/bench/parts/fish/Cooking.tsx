@@ -10,6 +10,8 @@ import { Pick, Row, Typed } from './fields';
 const FRIED = ['deep_fry', 'shallow_fry'];
 const DIALLED = ['oven', 'poach', 'braise', 'deep_fry', 'shallow_fry', 'salt_crust'];
 
+type Degrees = 'medium_temperature' | 'core_target' | 'start_temperature';
+
 /** How the fish is cooked: method, heat, core, oil; and how long that takes. */
 export function Cooking() {
   const { value, evaluation, pantry } = useOpened();
@@ -17,7 +19,7 @@ export function Cooking() {
     pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
   );
   const method = text(value(['cook', 'method'])) ?? '';
-  const degrees = (field: string, label: string, hint: string): ReactNode => (
+  const degrees = (field: Degrees, label: string, hint: string): ReactNode => (
     <>
       <Typed way={['cook', field, 'value']} label={label} unit="degC" hint={hint} />
       <Pick

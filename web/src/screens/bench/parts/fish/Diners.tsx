@@ -57,7 +57,7 @@ export function Diners() {
 
 function Diner({ place }: { place: number }) {
   const { value, set, readOnly } = useOpened();
-  const way = ['diners', place];
+  const way = ['diners', place] as const;
   const avoid = list(value([...way, 'avoid'])).map(String);
   const toggle = (what: string, on: boolean) => {
     const next: Json[] = on ? [...avoid, what] : avoid.filter((one) => one !== what);

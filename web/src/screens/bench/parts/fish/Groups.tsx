@@ -1,5 +1,5 @@
 import type { Json } from '@/api';
-import { at, list, newId, put, text } from '@/document/document';
+import { list, newId, put, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button, Choice, LinkButton } from '@/ui';
 import { grams } from '@/words/numbers';
@@ -10,7 +10,7 @@ type Part = { [key: string]: Json };
 
 /** A further group, weighed in the way of the one before it. */
 export function anotherGroup(before: Json | undefined): Part {
-  const basis = at(before, ['weight', 'basis']);
+  const basis = within<'Weight'>(within<'Group'>(before, 'weight'), 'basis');
   return {
     id: newId(),
     weight: { unit: 'g', ...(basis === undefined ? {} : { basis }) },
@@ -23,7 +23,7 @@ export function WeighedAs() {
   const { value, change, latest, readOnly, evaluation } = useOpened();
   const groups = list(value(['fish', 'groups']));
   if (groups.length === 0) return null;
-  const basisOf = (place: number) => ['fish', 'groups', place, 'weight', 'basis'];
+  const basisOf = (place: number) => ['fish', 'groups', place, 'weight', 'basis'] as const;
   return (
     <Row label="Weighed as">
       <Choice
@@ -60,7 +60,7 @@ export function Groups() {
   return (
     <section aria-label="Groups of pieces" className="rounded-control bg-sunk p-2">
       {groups.map((_, place) => {
-        const way = ['fish', 'groups', place];
+        const way = ['fish', 'groups', place] as const;
         const own = evaluation?.fish.groups[place] as { edible_g?: number | null } | undefined;
         return (
           <Row key={String(value([...way, 'id']) ?? place)} label={`${place + 1}`} way={way} wrap>

@@ -13,7 +13,7 @@ import { anotherGroup, Groups, WeighedAs } from './Groups';
 export function Measures({ onScale }: { onScale: () => void }) {
   const { pantry, value, readOnly, document, latest, change, evaluation } = useOpened();
   const fish = evaluation?.fish;
-  const sized = ['length', 'width'].some((side) => value(['fish', side, 'value']) !== undefined);
+  const sized = (['length', 'width'] as const).some((side) => value(['fish', side, 'value']) !== undefined);
   const [noScale, setNoScale] = useState(sized);
   const groups = list(value(['fish', 'groups']));
   const cuts = Object.fromEntries(pantry.cuts.map((cut) => [cut.id, cut.name.toLowerCase()]));

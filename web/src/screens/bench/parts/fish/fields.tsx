@@ -1,11 +1,12 @@
 import type { ReactNode } from 'react';
-import { isObject, text, type Way } from '@/document/document';
+import { isObject, text } from '@/document/document';
+import { around, type Place, type PlaceWith, unitBeside } from '@/document/place';
 import { faultAt, isTold, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 
 interface RowProps {
   label: string;
-  way?: Way;
+  way?: Place;
   wrap?: boolean;
   children: ReactNode;
 }
@@ -30,7 +31,7 @@ export function Row({ label, way, wrap, children }: RowProps) {
 }
 
 interface TypedProps {
-  way: Way;
+  way: Place;
   label: string;
   hint?: string;
   wide?: boolean;
@@ -41,7 +42,7 @@ interface TypedProps {
 /** A number at a place. An emptied one is taken out of the document. */
 export function Typed({ way, label, hint, wide, unit }: TypedProps) {
   const { value, set, readOnly, evaluation } = useOpened();
-  const parent = way.slice(0, -1);
+  const parent = around(way);
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, parent);
   return (
     <NumberInput
@@ -50,7 +51,7 @@ export function Typed({ way, label, hint, wide, unit }: TypedProps) {
       onType={(typed) => {
         const here = value(parent);
         // What stands beside it stays: how it was weighed may be said before the weight is.
-        if (unit && value([...parent, 'unit']) === undefined)
+        if (unit && value(unitBeside(way)) === undefined)
           set(parent, { ...(isObject(here) ? here : {}), unit, value: typed });
         else set(way, typed);
       }}
@@ -63,7 +64,7 @@ export function Typed({ way, label, hint, wide, unit }: TypedProps) {
 }
 
 interface PickProps {
-  way: Way;
+  way: Place;
   label: string;
   choices: Record<string, string>;
   /** What is shown while nothing is stated. */
@@ -88,7 +89,8 @@ export function Pick({ way, label, choices, usual, onPick }: PickProps) {
   );
 }
 
-interface MeasuredProps extends Omit<TypedProps, 'unit'> {
+interface MeasuredProps extends Omit<TypedProps, 'unit' | 'way'> {
+  way: PlaceWith<'unit'>;
   /** What the row is called, when it is not the field's own label. */
   row: string;
   unit: string;

@@ -22,7 +22,7 @@ interface Props {
 export function JarPanel({ place, onOpenJar }: Props) {
   const { value, set, evaluation, pantry, readOnly } = useOpened();
   const [schools, setSchools] = useState(false);
-  const way = ['jars', place];
+  const way = ['jars', place] as const;
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, [...way, 'lines']);
   return (
     <section

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type FormulaDocument, formulaQuery, formulasQuery, type Json } from '@/api';
-import { at, list, text } from '@/document/document';
+import { at, list, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { TextInput } from '@/ui';
 import { Offer } from './Offer';
@@ -47,9 +47,9 @@ export function JarsOfOther({ onTake }: { onTake: (jar: { [key: string]: Json })
           // biome-ignore lint/suspicious/noArrayIndexKey: jars of a draft may lack an id
           <li key={place}>
             <Offer
-              name={text(at(jar, ['name'])) ?? `Jar ${place + 1}`}
-              kind={text(at(jar, ['kind'])) ?? ''}
-              reason={`${list(at(jar, ['lines'])).length} lines`}
+              name={text(within<'Jar'>(jar, 'name')) ?? `Jar ${place + 1}`}
+              kind={text(within<'Jar'>(jar, 'kind')) ?? ''}
+              reason={`${list(within<'Jar'>(jar, 'lines')).length} lines`}
               onTake={() => onTake(jar as { [key: string]: Json })}
             />
           </li>

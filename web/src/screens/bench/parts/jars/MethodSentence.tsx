@@ -1,25 +1,28 @@
 import type { Kind } from '@/api';
 import { put, text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
+import type { FieldOf } from '@/document/place';
 import { useOpened } from '@/formula/opened';
 import { Choice, LinkButton } from '@/ui';
 import { CHOICES, HEAT_UNITS, TIME_UNITS } from '@/words/texts';
 import { Quiet, TypedUnit } from './fields';
 
+type Field = FieldOf<'Method'>;
+
 /** How the jar is used, as one readable sentence of choices. */
 export function MethodSentence({ place }: { place: number }) {
   const { value, document, change, readOnly, evaluation, pantry } = useOpened();
   const kind = kindOf(pantry, text(value(['jars', place, 'kind'])));
-  const method = ['jars', place, 'method'];
+  const method = ['jars', place, 'method'] as const;
   const schools = kind?.schools ?? [];
 
   /** Another place has another temperature: the old one goes, and the core takes the place's own until one is typed. */
-  function pick(field: string, picked: string) {
+  function pick(field: Field, picked: string) {
     const next = put(document, [...method, field], picked);
     change(field === 'place' ? put(next, [...method, 'place_temperature'], undefined) : next);
   }
 
-  function choice(field: string, label: string, choices = CHOICES[field] ?? {}) {
+  function choice(field: Field, label: string, choices = CHOICES[field] ?? {}) {
     return (
       <Choice
         label={label}
@@ -81,14 +84,14 @@ export function MethodSentence({ place }: { place: number }) {
 interface MoreProps {
   place: number;
   kind: Kind;
-  choice: (field: string, label: string) => React.ReactNode;
+  choice: (field: Field, label: string) => React.ReactNode;
 }
 
 /** What is rarely changed: the vessel's size and stuff, turning, the clean share, what becomes of the rest. */
 function More({ place, kind, choice }: MoreProps) {
   const { value, set, readOnly } = useOpened();
-  const method = ['jars', place, 'method'];
-  const share = (field: string, label: string) => (
+  const method = ['jars', place, 'method'] as const;
+  const share = (field: 'clean_share' | 'eaten_share', label: string) => (
     <TypedUnit way={[...method, field]} label={label} units={{ '%': '%' }} unit="%" />
   );
   return (
@@ -100,7 +103,7 @@ function More({ place, kind, choice }: MoreProps) {
         </span>
         <span className="flex items-center gap-1">
           <Quiet>inside</Quiet>
-          {['length', 'width', 'depth'].map((side) => (
+          {(['length', 'width', 'depth'] as const).map((side) => (
             <TypedUnit
               key={side}
               way={[...method, 'vessel_size', side]}

@@ -1,9 +1,10 @@
-import { text, type Way } from '@/document/document';
+import { text } from '@/document/document';
+import type { PlaceWith } from '@/document/place';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 
 interface TypedProps {
-  way: Way;
+  way: PlaceWith<'unit'>;
   label: string;
   units: Record<string, string>;
   unit: string;

@@ -28,7 +28,7 @@ export function AddLine({ jar }: { jar: number }) {
   };
   const [chosen, setChosen] = useState(0);
   const id = useId();
-  const way = ['jars', jar, 'lines'];
+  const way = ['jars', jar, 'lines'] as const;
   const words = typed.trim();
   const { answer, problem, busy } = useQuestion('read-line', words ? { jar, text: words } : null);
   const shown = useRef<HTMLDivElement>(null);

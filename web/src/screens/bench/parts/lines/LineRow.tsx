@@ -131,7 +131,7 @@ function Tag({ children }: { children: string }) {
 /** The amount as it was written: one number, a range, or not stated. */
 function Amount({ own }: { own: LineOnBench }) {
   const { value, way, name, readOnly, evaluation, ranged, unstated } = own;
-  const end = (field: string, label: string) => (
+  const end = (field: 'value' | 'low' | 'high', label: string) => (
     <NumberInput
       label={`${label} of ${name ?? 'line'}`}
       className="w-14"

@@ -1,6 +1,6 @@
 import { DndContext } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { at, list, put, text } from '@/document/document';
+import { list, put, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { useSorting } from '@/ui';
 import { LineRow } from './LineRow';
@@ -8,7 +8,7 @@ import { LineRow } from './LineRow';
 /** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */
 export function Lines({ jar }: { jar: number }) {
   const { value, document, change, readOnly } = useOpened();
-  const way = ['jars', jar, 'lines'];
+  const way = ['jars', jar, 'lines'] as const;
   const lines = list(value(way));
   function move(from: number, to: number) {
     if (from < 0 || to < 0 || to >= lines.length || from === to) return;
@@ -19,7 +19,7 @@ export function Lines({ jar }: { jar: number }) {
   }
 
   const { ids, context } = useSorting(
-    lines.map((line) => text(at(line, ['id']))),
+    lines.map((line) => text(within<'Line'>(line, 'id'))),
     move,
   );
   if (!lines.length) return null;

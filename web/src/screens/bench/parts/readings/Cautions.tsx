@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Caution } from '@/api';
-import { at, list } from '@/document/document';
+import { list, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button, LinkButton } from '@/ui';
 import { GRADES } from '@/words/texts';
@@ -34,7 +34,8 @@ function List({ cautions, title }: { cautions: Caution[]; title: string }) {
   /** Take an acceptance back: the stop stands again. */
   function withdraw(caution: Caution) {
     const left = list(value(['accepted'])).filter(
-      (one) => at(one, ['code']) !== caution.code || at(one, ['path']) !== caution.path,
+      (one) =>
+        within<'Accepted'>(one, 'code') !== caution.code || within<'Accepted'>(one, 'path') !== caution.path,
     );
     set(['accepted'], left.length ? left : undefined);
   }

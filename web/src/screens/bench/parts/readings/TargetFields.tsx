@@ -1,12 +1,12 @@
 import type { Json } from '@/api';
-import type { Way } from '@/document/document';
+import type { Place } from '@/document/place';
 import { useOpened } from '@/formula/opened';
 import { NumberInput } from '@/ui';
 
 type Part = { [key: string]: Json };
 
 /** The target of a reading: a least and a most, or one aim. Emptied, it is taken away. */
-export function TargetFields({ way, unit }: { way: Way; unit: string }) {
+export function TargetFields({ way, unit }: { way: Place; unit: string }) {
   const { value, set, readOnly } = useOpened();
   const target = (value(way) ?? {}) as Part;
 
