@@ -37,7 +37,7 @@ def window(document: dict[str, Any], jar: int = 0) -> Any:
 
 
 class WorkedExampleTest(TestCase):
-    def test_published_figures_of_the_format(self) -> None:
+    def test_unchanged_figures_of_the_format(self) -> None:
         """The worked example of the format's description (680 g of zander), to its printed digits."""
         answer = evaluate(zander())
         jar: Any = answer["jars"][0]
@@ -119,7 +119,7 @@ class CautionTest(TestCase):
     def codes_of(self, document: dict[str, Any]) -> dict[str, str]:
         return {caution["code"]: caution["grade"] for caution in evaluate(document)["cautions"]}
 
-    def test_published_cautions_fire_with_their_source(self) -> None:
+    def test_cautions_fire_with_their_source(self) -> None:
         counter = {"place": "counter", "place_temperature": {"value": 22, "unit": "degC"}}
         long = {**counter, "contact_time": {"value": 4, "unit": "h"}}
         for name, document, grade in (

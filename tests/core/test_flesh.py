@@ -43,7 +43,7 @@ class GeometryTest(TestCase):
             drawn = np.array(points)
             self.assertTrue((drawn.min(axis=0) >= -1e-9).all() and (drawn.max(axis=0) <= np.array(size) + 1e-6).all())
 
-    def test_published_round_fish(self) -> None:
+    def test_a_round_fish_gives_its_thickness_back(self) -> None:
         """A round fish of 9 T by 2 T by T, half full: its weight gives its thickness back."""
         for thick in (20.0, 45.0):
             volume = 9 * thick * 2 * thick * thick * 0.5 / 1000
@@ -186,7 +186,7 @@ class HeatTest(TestCase):
         assert rod is not None and slab is not None
         self.assertLess(rod, slab.seconds + OVEN.rest_s)
 
-    def test_published_frying_load(self) -> None:
+    def test_unchanged_frying_load(self) -> None:
         """Allowed drop 20 °C: 0.16 kg a litre without the burner's help, 0.27 with 1.5 kW."""
         self.assertAlmostEqual(batch_kg(1, 0), 0.16, delta=0.005)
         self.assertAlmostEqual(batch_kg(1, 1500), 0.27, delta=0.005)

@@ -124,7 +124,7 @@ class LedgerTest(TestCase):
         for entry in ledger["entries"]:
             self.assertTrue(entry["low_g"] <= entry["taken_up_g"] - entry["removed_g"] <= entry["high_g"] + 1e-9)
 
-    def test_published_heavy_salting_then_a_rinse_and_a_light_second_salting(self) -> None:
+    def test_unchanged_heavy_salting_then_a_rinse_and_a_light_second_salting(self) -> None:
         """185 g of fatty fish 27 mm thick, skin on, coarse salt, 15 s rinse: 0.66 % stays after 15 min, 2.39 % after 2
         h.
         """

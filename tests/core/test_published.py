@@ -1,5 +1,6 @@
 """Published values, handbook tables, reference libraries and facts of the trade: one test per table."""
 
+import ast
 import math
 from typing import Any
 from unittest import TestCase
@@ -92,7 +93,7 @@ class PublishedTest(TestCase):
             with self.subTest(row["ingredient"], ratio=round(ratio, 2), reason=row["reason"]):
                 self.assertTrue(float(row["ours_to_ifct_low"]) <= ratio <= float(row["ours_to_ifct_high"]), ratio)
 
-    def test_published_worked_case_of_chunks(self) -> None:
+    def test_unchanged_worked_case_of_chunks(self) -> None:
         """The worked case of the front: chunks 38 x 13 x 25 mm, 0.25 l on 0.40 l at 20 °C."""
         pantry = default_pantry()
         rows = [(pantry.ingredients["lemon-juice"], 128.75), (pantry.ingredients["orange-juice"], 130.0)]
@@ -107,7 +108,7 @@ class PublishedTest(TestCase):
             self.assertAlmostEqual(front.depth_at(minutes * 60) * 1000 / depth, 1, delta=0.01)
             self.assertAlmostEqual(front.turned_at(minutes * 60) / share, 1, delta=0.01)
 
-    def test_published_rows_of_acid(self) -> None:
+    def test_unchanged_rows_of_acid(self) -> None:
         """Worked out beforehand: lemon, orange, and what is no acid to flesh at pH 4.7."""
         pantry = default_pantry().ingredients
         for name, ph, total, mobile in (("lemon-juice", 2.348, 0.3591, 0.3546), ("orange-juice", 3.55, None, None)):
@@ -122,7 +123,7 @@ class PublishedTest(TestCase):
             assert jar is not None
             self.assertEqual(jar.mobile(4.7)[0], 0)
 
-    def test_published_evenness_of_a_dry_brine(self) -> None:
+    def test_unchanged_evenness_of_a_dry_brine(self) -> None:
         """Lean fish of 25 mm, two open faces, 4 °C: the middle holds half the mean at 11.1 h and 0.9 of it at
         24.3 h.
         """
@@ -130,7 +131,7 @@ class PublishedTest(TestCase):
         for hours, evenness in ((11.1, 0.5), (24.3, 0.9)):
             self.assertAlmostEqual(diffusion.centre_of_dose(rate * hours * 3600 / 0.0125**2), evenness, delta=0.01)
 
-    def test_published_salting_and_temperature(self) -> None:
+    def test_unchanged_salting_and_temperature(self) -> None:
         for minutes, brought in ((15, 0.769), (30, 1.183), (60, 1.736), (120, 2.499)):
             ours = dry_uptake("fatty", 4, 134.27, 185, 240, 1.0)(minutes * 60)
             self.assertAlmostEqual(ours / brought, 1, delta=0.005)
@@ -191,7 +192,7 @@ class PublishedTest(TestCase):
                 assert found is not None
                 self.assertAlmostEqual(found.side_s / 60, float(row["side_min"]), delta=float(row["tolerance_min"]))
 
-    def test_published_course_in_the_pan(self) -> None:
+    def test_unchanged_course_in_the_pan(self) -> None:
         for mm, preset, side, pull, peak, mean in (
             (12.7, "medium", 150, 55.0, 58.8, 68.4),
             (25, "hot", 300, 57.1, 60.1, 74.1),
@@ -240,3 +241,20 @@ class PublishedTest(TestCase):
             with self.subTest(row["practice"]):
                 window: Any = evaluate(getattr(cases, row["formula"])())["jars"][0]["window"]
                 self.assertTrue(float(row["low_min"]) <= window[row["reading"]] <= float(row["high_min"]), window)
+
+
+class NamesTest(TestCase):
+    def test_what_is_called_published_names_its_source(self) -> None:
+        """In its own words, or row by row; a snapshot of what we worked out ourselves is called unchanged."""
+        for path in sorted((cases.ROOT / "tests").rglob("test_*.py")):
+            for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+                if isinstance(node, ast.FunctionDef) and node.name.startswith("test_published_"):
+                    tables = [call.args[0] for call in ast.walk(node) if isinstance(call, ast.Call) and _of_table(call)]
+                    rows = [row for name in tables if isinstance(name, ast.Constant) for row in cases.table(name.value)]
+                    by_row = bool(rows) and all(row.get("source") for row in rows)
+                    with self.subTest(node.name):
+                        self.assertTrue(by_row or ast.get_docstring(node))
+
+
+def _of_table(call: ast.Call) -> bool:
+    return isinstance(call.func, ast.Attribute) and call.func.attr == "table"

@@ -99,7 +99,7 @@ class RestTest(TestCase):
         middles = np.cumsum(widths) - widths / 2
         return erfc(middles / (2 * math.sqrt(self.rate * seconds)))
 
-    def test_published_rinse_factor(self) -> None:
+    def test_a_rinse_leaves_what_exact_superposition_leaves(self) -> None:
         """15 s under the tap after 660 s of salting leaves 0.8605 of it (exact superposition)."""
         start = self.steeped(660)
         widths = graded_widths(self.way, self.cells)
