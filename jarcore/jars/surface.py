@@ -14,8 +14,13 @@ NOTHING_TURNED: AtContact = {
 
 
 def by_row(laid: Laid, school: str = "", limit: Limit | None = None, at_contact: AtContact | None = None) -> Timed:
-    """The span of a kind (of one of its SCHOOLs) from its row; LIMIT stands for the row's own where it is given."""
-    row = next(r for r in rows("coat_windows") if r["kind"] == laid.kind.id and r["school"] == school)
+    """The span of a kind (of one of its SCHOOLs) from its row; LIMIT stands for the row's own where it is given.
+
+    Raises: LookupError for a kind that is timed so and has no row.
+    """
+    row = next((one for one in rows("coat_windows") if (one["kind"], one["school"]) == (laid.kind.id, school)), None)
+    if row is None:
+        raise LookupError(f"coat_windows.csv has no row of kind {laid.kind.id!r} and school {school!r}")
     own = Limit(
         minutes=float(row["latest_min"]),
         binding=row["binding"],  # type: ignore[arg-type]

@@ -250,7 +250,8 @@ class NamesTest(TestCase):
             for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
                 if isinstance(node, ast.FunctionDef) and node.name.startswith("test_published_"):
                     tables = [call.args[0] for call in ast.walk(node) if isinstance(call, ast.Call) and _of_table(call)]
-                    rows = [row for name in tables if isinstance(name, ast.Constant) for row in cases.table(name.value)]
+                    named = [str(one.value) for one in tables if isinstance(one, ast.Constant)]
+                    rows = [row for name in named for row in cases.table(name)]
                     by_row = bool(rows) and all(row.get("source") for row in rows)
                     with self.subTest(node.name):
                         self.assertTrue(by_row or ast.get_docstring(node))
