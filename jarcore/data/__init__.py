@@ -3,10 +3,11 @@
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.codes import FAULT, Code, codes
 from jarcore.data.durations import in_words
+from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
-from jarcore.data.recording import kept, recorded
+from jarcore.data.recording import anew, forget, kept, recorded
 from jarcore.data.sentences import Said, rendered, said, sentence
 from jarcore.data.spoken import bare, bare_word
 from jarcore.data.tables import named, parameter, parameters, rows, schools, shelf
@@ -23,14 +24,19 @@ __all__ = [
     "Ingredient",
     "KindRow",
     "Pantry",
+    "Part",
     "Said",
+    "Same",
     "Species",
+    "anew",
     "avoided_by",
     "bare",
     "bare_word",
     "codes",
     "default_pantry",
     "faults",
+    "forget",
+    "fresh",
     "in_words",
     "kept",
     "kind_rows",

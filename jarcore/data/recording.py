@@ -12,6 +12,8 @@ T = TypeVar("T")
 _used: ContextVar[dict[str, None] | None] = ContextVar("rows used", default=None)
 # Who wants to know, in all threads: while nobody does, looking a row up costs nothing more.
 listeners: list[object] = []
+# How each kept answer is forgotten.
+_forgetting: list[Callable[[], None]] = []
 
 
 def note(name: str) -> None:
@@ -41,11 +43,23 @@ def recorded() -> Iterator[dict[str, None]]:
         _used.reset(token)
 
 
+def anew(function: Callable[P, T]) -> Callable[P, T]:
+    """A kept function as it reckons when nothing is kept."""
+    return function.__wrapped__  # type: ignore[attr-defined, no-any-return]
+
+
+def forget() -> None:
+    """Forget all answers that are kept: the rows that they rest on are others now."""
+    for one in _forgetting:
+        one()
+
+
 def kept(maxsize: int | None = None) -> Callable[[Callable[P, T]], Callable[P, T]]:
     """As functools.lru_cache; while rows are recorded the answer is reckoned anew, so that its rows are noted."""
 
     def decorate(function: Callable[P, T]) -> Callable[P, T]:
         cached = lru_cache(maxsize=maxsize)(function)
+        _forgetting.append(cached.cache_clear)
 
         @wraps(function)
         def asked(*args: P.args, **kwargs: P.kwargs) -> T:

@@ -6,7 +6,7 @@ from typing import Any, NotRequired
 
 from typing_extensions import TypedDict
 
-from jarcore.data import Said, codes
+from jarcore.data import Said, codes, fresh
 
 
 class Operation(TypedDict):
@@ -70,7 +70,13 @@ class Finding:
 
     def notice(self) -> Notice:
         """As the evaluation shows it."""
-        return {"code": self.code, "grade": self.grade, "path": self.path, "text": self.text, "patch": self.patch}
+        return {
+            "code": self.code,
+            "grade": self.grade,
+            "path": self.path,
+            "text": self.text,
+            "patch": fresh(self.patch),
+        }
 
 
 def found(key: str, path: str, /, patch: Patch | None = None, **values: Any) -> Finding:

@@ -125,13 +125,15 @@ def measure_piece(
 def turned_share(
     piece: Piece, depth_mm: NDArray[np.float64], faces: Sequence[int], slashes: bool = True
 ) -> NDArray[np.float64]:
-    """Share of the flesh within each DEPTH_MM of an open face: 1 - prod clip(1 - n x/L), slashes added if wanted."""
+    """Share of the flesh within each DEPTH_MM (none negative) of an open face: 1 - prod clip(1 - n x/L), slashes added
+    if wanted.
+    """
     left = np.ones_like(depth_mm)
     for size, count in zip((piece.length_mm, piece.width_mm, piece.thickness_mm), faces, strict=True):
         if count:
-            left *= np.clip(1 - count * depth_mm / size, 0.0, 1.0)
+            left *= np.maximum(1 - count * depth_mm / size, 0.0)
     if slashes and piece.slashes:
-        left *= 1 - np.clip(depth_mm / MM_PER_CM * piece.slash_cm2 / piece.volume_ml, 0.0, 1.0)
+        left *= np.maximum(1 - depth_mm / MM_PER_CM * piece.slash_cm2 / piece.volume_ml, 0.0)
     return 1 - left
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from jarcore.data import Pantry
+from jarcore.data import Pantry, fresh
 from jarcore.documents import Evaluation, Finding, notices_of
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult
 from jarcore.documents.formula import Fish
@@ -89,6 +89,6 @@ def _jar_result(laid: Laid, measures: str, findings: list[Finding]) -> JarResult
         "id": laid.jar.id,
         "lines": line_results(laid.contents, laid.fish, measures),
         "reading": reading,
-        "window": laid.window,
+        "window": fresh(laid.window),
         "vessels": laid.standing.vessels,
     }

@@ -1,10 +1,10 @@
 """A formula read, measured, weighed and timed: what every answer about it starts from."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, TypeVar
 
-from jarcore.data import Pantry, default_pantry
+from jarcore.data import Pantry, Part, Same, anew, default_pantry, kept
 from jarcore.documents import Finding, Formula, found, read_formula
 from jarcore.documents.formula import Cook, Fish, Jar
 from jarcore.fish import Clock, MeasuredFish, measure_fish
@@ -12,6 +12,7 @@ from jarcore.heat import Stated, read_heat
 from jarcore.jars import (
     Coated,
     Laid,
+    Limit,
     clock_of,
     counter_limit,
     kind_of,
@@ -23,7 +24,10 @@ from jarcore.jars import (
 )
 from jarcore.reading import Quantities
 
+T = TypeVar("T")
 REJECTED = "rejected"
+# Parts kept for the next keystroke: those of the formulas that are being typed in.
+MOST_FISH, MOST_JARS = 128, 512
 NO_COAT = Coated(None)
 
 
@@ -60,9 +64,11 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Seq
     servings = read.count(formula.servings, "/servings")
     if servings is None and not any(one.path == "/servings" for one in read.found):
         read.say("unstated/servings", "/servings")
-    fish = measure_fish(formula.fish or Fish(), servings, pantry, read)
+    stated = Part(formula.fish or Fish())
+    fish = _told(read, "/fish", _measured, stated, servings, Same(pantry))
+    around = (stated, Same(fish), servings, Same(pantry))
     jars = tuple(
-        _laid(jar, f"/jars/{place}", formula.fish or Fish(), fish, servings, pantry, read)
+        _told(read, f"/jars/{place}", _laid, Part(jar), f"/jars/{place}", *around)
         for place, jar in enumerate(formula.jars or [])
     )
     _same_ids(formula.jars or [], read)
@@ -86,16 +92,52 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Seq
     )
 
 
+def _told(read: Quantities, path: str, work: Callable[..., tuple[T, tuple[Finding, ...]]], *asked: Any) -> T:
+    """What WORK makes of a part of the document at PATH; what it finds is said.
+
+    It is kept for the next keystroke, which leaves most parts as they are. A part of which something was said
+    already is read anew, for what was said before keeps some things from being said.
+    """
+    if read.told(path):
+        return anew(work)(*asked, read)[0]
+    made, found = work(*asked, read.measures)
+    read.found += [one for one in found if one not in read.found]
+    return made
+
+
+def _reading(how: str | Quantities) -> Quantities:
+    """Reads by itself with these kitchen measures, or goes on reading."""
+    return how if isinstance(how, Quantities) else Quantities(how)
+
+
+@kept(maxsize=MOST_FISH)
+def _measured(
+    stated: Part[Fish], servings: float | None, pantry: Same[Pantry], how: str | Quantities
+) -> tuple[MeasuredFish, tuple[Finding, ...]]:
+    """The fish measured, and what was found."""
+    read = _reading(how)
+    return measure_fish(stated.model, servings, pantry.thing, read), tuple(read.found)
+
+
+@kept(maxsize=MOST_JARS)
 def _laid(
-    jar: Jar, path: str, stated: Fish, fish: MeasuredFish, servings: float | None, pantry: Pantry, read: Quantities
-) -> Laid:
-    kind = kind_of(jar.kind)
-    return Laid(
-        contents=weigh_jar(jar, path, stated, fish, servings, pantry, read),
+    jar: Part[Jar],
+    path: str,
+    stated: Part[Fish],
+    fish: Same[MeasuredFish],
+    servings: float | None,
+    pantry: Same[Pantry],
+    how: str | Quantities,
+) -> tuple[Laid, tuple[Finding, ...]]:
+    """A jar weighed and laid on the fish, and what was found."""
+    read, kind = _reading(how), kind_of(jar.model.kind)
+    laid = Laid(
+        contents=weigh_jar(jar.model, path, stated.model, fish.thing, servings, pantry.thing, read),
         kind=kind,
-        fish=fish,
-        standing=standing_of(jar, kind, path, fish, read),
+        fish=fish.thing,
+        standing=standing_of(jar.model, kind, path, fish.thing, read),
     )
+    return laid, tuple(read.found)
 
 
 def _timed(
@@ -109,12 +151,35 @@ def _timed(
         told.append(found("window-stopped/refused", "/fish"))
     timed = []
     for place, laid in enumerate(jars):
-        window, more = (None, ()) if refused else window_for(laid, counter_limit(place, jars, known))
-        coated = laid.kind.coat(laid) if laid.kind.coat else NO_COAT
-        timed.append(replace(laid, window=window, coat=coated.coat))
-        told += (*more, *coated.found)
-    clock = clock_of(known, timed, fish)
-    return tuple(replace(laid, salt=salted(laid)) for laid in timed), clock, told
+        made, more = _in_time(Same(laid), None if refused else Within(counter_limit(place, jars, known)))
+        timed.append(made)
+        told += more
+    return tuple(timed), clock_of(known, timed, fish), told
+
+
+class Within:
+    """What the clock leaves for a jar; None where it stands cold."""
+
+    __slots__ = ("limit", "text")
+
+    def __init__(self, limit: Limit | None) -> None:
+        self.limit, self.text = limit, repr(limit)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Within) and self.text == other.text
+
+    def __hash__(self) -> int:
+        return hash(self.text)
+
+
+@kept(maxsize=MOST_JARS)
+def _in_time(jar: Same[Laid], within: Within | None) -> tuple[Laid, tuple[Finding, ...]]:
+    """A jar with its window, coat and salt, and what was found; WITHIN None says that no time is given at all."""
+    laid = jar.thing
+    window, found = window_for(laid, within.limit) if within else (None, ())
+    coated = laid.kind.coat(laid) if laid.kind.coat else NO_COAT
+    timed = replace(laid, window=window, coat=coated.coat)
+    return replace(timed, salt=salted(timed)), (*found, *coated.found)
 
 
 def _same_ids(jars: Sequence[Jar], read: Quantities) -> None:

@@ -10,6 +10,7 @@ from jarcore.jars.readings import line_results, reading_of, target_states
 from jarcore.jars.salting import salted
 from jarcore.jars.timing import untimed_for_want_of, window_for
 from jarcore.jars.traits import Traits, all_traits
+from jarcore.jars.window import Limit
 
 __all__ = [
     "KINDS",
@@ -18,6 +19,7 @@ __all__ = [
     "Contents",
     "Kind",
     "Laid",
+    "Limit",
     "Salted",
     "Standing",
     "Traits",

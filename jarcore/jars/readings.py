@@ -81,7 +81,7 @@ def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[
             "acid_meq": own["acid_meq"],
             "oil_g": own["oil_g"],
         }
-        ends = spread(mass, [end.masses[place] for end in contents.ends])
+        ends = spread(mass, [end.masses[place] for end in contents.ends]) if contents.ends else None
         if ends:
             result["mass_g_range"] = ends
         results.append(result)

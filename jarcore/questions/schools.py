@@ -5,7 +5,7 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
-from jarcore.data import Ingredient, Pantry, default_pantry, schools
+from jarcore.data import Ingredient, Pantry, default_pantry, fresh, schools
 from jarcore.documents import Formula, read_formula
 from jarcore.documents.formula import Jar, Line
 from jarcore.documents.patches import Patch, put, put_below, take_out
@@ -55,7 +55,7 @@ def schools_of(document: Mapping[str, Any], pantry: Pantry | None = None) -> lis
                     "options": options,
                 }
             )
-    return found
+    return fresh(found)
 
 
 def _places(

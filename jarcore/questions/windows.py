@@ -7,7 +7,7 @@ from typing import Any, Literal
 import numpy as np
 from typing_extensions import TypedDict
 
-from jarcore.data import Pantry, parameter, rows, sentence
+from jarcore.data import Pantry, fresh, parameter, rows, sentence
 from jarcore.documents.evaluation import Window
 from jarcore.documents.patches import Patch, put, put_below, tidy
 from jarcore.questions.variants import FAT_CLASSES, Base, base_of, of_fat, window_of, with_dose, with_fish, with_method
@@ -89,8 +89,8 @@ def windows(document: Mapping[str, Any], jar: int, pantry: Pantry | None = None)
     if not base.there:
         return {"by_cut": [], "by_temperature": [], "influences": []}
     return {
-        "by_cut": list(_by_cut(base)),
-        "by_temperature": list(_by_temperature(base)),
+        "by_cut": fresh(list(_by_cut(base))),
+        "by_temperature": fresh(list(_by_temperature(base))),
         "influences": sorted(_influences(base), key=lambda one: -one["moves_pct"]),
     }
 

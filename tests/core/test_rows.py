@@ -13,7 +13,7 @@ from typing import Any
 from unittest import TestCase
 from unittest.mock import patch
 
-from jarcore.data import default_pantry, kind_rows, named, parameters, recorded, with_rows
+from jarcore.data import default_pantry, forget, kind_rows, named, parameters, recorded, with_rows
 from jarcore.data.checks import faults, faults_in
 from jarcore.formula import evaluate
 from jarcore.jars import KINDS, kinds
@@ -26,9 +26,11 @@ WITHOUT_NUMPY_THREADS = {"PATH": os.environ["PATH"], "PYTHONPATH": "."}
 
 @contextmanager
 def another(row: str, value: float) -> Iterator[None]:
-    """A parameter row with another value."""
+    """A parameter row with another value; nothing is kept that was reckoned with the old one, nor with this one."""
+    forget()
     with patch.dict(parameters(), {row: replace(parameters()[row], value=value)}):
         yield
+    forget()
 
 
 class SentencesTest(TestCase):
