@@ -1,11 +1,10 @@
 """Keys by which answers are kept: what is equal to what, without reckoning with the thing itself."""
 
+import marshal
 from typing import Any, Generic, TypeVar
 
-from pydantic import BaseModel
-
 T = TypeVar("T")
-M = TypeVar("M", bound=BaseModel)
+WITHOUT_REFERENCES = 2
 
 
 class Same(Generic[T]):
@@ -23,19 +22,25 @@ class Same(Generic[T]):
         return id(self.thing)
 
 
-class Part(Generic[M]):
-    """A part of a document that is equal to any that states the same."""
+class Part(Generic[T]):
+    """A part of a document as it was read, equal to any that was read from the same."""
 
-    __slots__ = ("model", "text")
+    __slots__ = ("key", "read")
 
-    def __init__(self, model: M) -> None:
-        self.model, self.text = model, model.model_dump_json()
+    def __init__(self, read: T, raw: Any) -> None:
+        self.read = read
+        try:
+            # Without references: two equal values are the same bytes, whoever else holds a piece of them.
+            self.key: object = marshal.dumps(raw, WITHOUT_REFERENCES)
+        except ValueError:
+            # What is no JSON is equal to nothing.
+            self.key = self
 
     def __eq__(self, other: object) -> bool:
-        return isinstance(other, Part) and self.text == other.text
+        return isinstance(other, Part) and (self is other or (self.key is not self and self.key == other.key))
 
     def __hash__(self) -> int:
-        return hash(self.text)
+        return id(self) if self.key is self else hash(self.key)
 
 
 def fresh(value: T) -> T:

@@ -64,12 +64,13 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Seq
     servings = read.count(formula.servings, "/servings")
     if servings is None and not any(one.path == "/servings" for one in read.found):
         read.say("unstated/servings", "/servings")
-    stated = Part(formula.fish or Fish())
+    written = _written(document.get("jars"), formula.jars or [])
+    stated = Part(formula.fish or Fish(), document.get("fish"))
     fish = _told(read, "/fish", _measured, stated, servings, Same(pantry))
     around = (stated, Same(fish), servings, Same(pantry))
     jars = tuple(
-        _told(read, f"/jars/{place}", _laid, Part(jar), f"/jars/{place}", *around)
-        for place, jar in enumerate(formula.jars or [])
+        _told(read, f"/jars/{place}", _laid, Part(jar, raw), f"/jars/{place}", *around)
+        for place, (jar, raw) in enumerate(zip(formula.jars or [], written, strict=True))
     )
     _same_ids(formula.jars or [], read)
     heat = read_heat(formula.cook or Cook(), any(laid.kind.fills for laid in jars), read)
@@ -90,6 +91,11 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Seq
         sides_salt_g=sides,
         found=(*read.found, *later),
     )
+
+
+def _written(raw: object, jars: Sequence[Jar]) -> Sequence[object]:
+    """The jars as they were written, in the places of those that were read; equal to nothing where they differ."""
+    return raw if isinstance(raw, list) and len(raw) == len(jars) else [object() for _ in jars]
 
 
 def _told(read: Quantities, path: str, work: Callable[..., tuple[T, tuple[Finding, ...]]], *asked: Any) -> T:
@@ -116,7 +122,7 @@ def _measured(
 ) -> tuple[MeasuredFish, tuple[Finding, ...]]:
     """The fish measured, and what was found."""
     read = _reading(how)
-    return measure_fish(stated.model, servings, pantry.thing, read), tuple(read.found)
+    return measure_fish(stated.read, servings, pantry.thing, read), tuple(read.found)
 
 
 @kept(maxsize=MOST_JARS)
@@ -130,12 +136,12 @@ def _laid(
     how: str | Quantities,
 ) -> tuple[Laid, tuple[Finding, ...]]:
     """A jar weighed and laid on the fish, and what was found."""
-    read, kind = _reading(how), kind_of(jar.model.kind)
+    read, kind = _reading(how), kind_of(jar.read.kind)
     laid = Laid(
-        contents=weigh_jar(jar.model, path, stated.model, fish.thing, servings, pantry.thing, read),
+        contents=weigh_jar(jar.read, path, stated.read, fish.thing, servings, pantry.thing, read),
         kind=kind,
         fish=fish.thing,
-        standing=standing_of(jar.model, kind, path, fish.thing, read),
+        standing=standing_of(jar.read, kind, path, fish.thing, read),
     )
     return laid, tuple(read.found)
 

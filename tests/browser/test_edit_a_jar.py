@@ -10,16 +10,11 @@ GURNARD = "Gurnard, mustard buttermilk"
 
 
 class EditAJarTest(BrowserTest):
-    def open(self, title: str) -> None:
-        self.enter()
-        self.table.open(title)
-        self.bench.settled()
-
     def lines(self, title: str, jar: int = 0) -> list[dict[str, object]]:
         return self.stored(title).document["jars"][jar]["lines"]
 
     def test_lines_come_and_go_and_change_what_they_follow(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         bench = self.bench
         bench.type_line("2 g lemon zest")
         bench.sees("section[aria-label='Open jar']", "Lemon zest")
@@ -40,7 +35,7 @@ class EditAJarTest(BrowserTest):
         self.assertEqual([line["ingredient"] for line in self.lines(ZANDER)], ["sea-salt-fine", "caraway-seed"])
 
     def test_a_range_and_a_ratio_are_shown_as_they_were_written(self) -> None:
-        self.open(CHAR)
+        self.open_formula(CHAR)
         bench = self.bench
         self.assertEqual(bench.field("Least of Rapeseed oil").get_attribute("value"), "20")
         bench.type("Most of Rapeseed oil", "40")
@@ -50,7 +45,7 @@ class EditAJarTest(BrowserTest):
         bench.until(lambda: bench.weighs()[:2] == ["206 g", "208 g"], "the orange follows the lemon")
 
     def test_jars_are_put_in_another_order_and_taken_away(self) -> None:
-        self.open(GURNARD)
+        self.open_formula(GURNARD)
         bench = self.bench
         bench.press("2 Mustard buttermilk")
         bench.menu("More for this jar", "Earlier on the fish")
@@ -61,14 +56,14 @@ class EditAJarTest(BrowserTest):
         self.assertEqual(len(self.stored(GURNARD).document["jars"]), 3)
 
     def test_a_coating_says_what_to_set_out_and_what_is_thrown_away(self) -> None:
-        self.open(GURNARD)
+        self.open_formula(GURNARD)
         self.bench.press("3 Rye and rice dredge")
         self.bench.sees("[data-part=coating]", "is thrown away")
         self.bench.sees("[data-part=advice]", "Into the heat within 5 min")
 
     def test_what_can_be_said_of_a_jar_goes_by_its_kind(self) -> None:
         """A filling waits with the fish, so it has a time; a batter flows; a crust has its schools."""
-        self.open(CHAR)
+        self.open_formula(CHAR)
         self.bench.choose("Kind of jar", "filling")
         self.bench.type("Contact time", "90")
         self.bench.settled()
@@ -82,7 +77,7 @@ class EditAJarTest(BrowserTest):
         self.bench.sees("[data-part=no-window]", "nothing has to be timed here")
 
     def test_the_time_handle_sets_the_contact_time_by_keys(self) -> None:
-        self.open(CHAR)
+        self.open_formula(CHAR)
         handle = self.bench.field("Planned contact time")
         self.assertEqual(handle.get_attribute("aria-valuetext"), "20 min")
         handle.send_keys(Keys.PAGE_UP)
@@ -93,14 +88,16 @@ class EditAJarTest(BrowserTest):
         self.bench.type("Contact time", "45")
         self.bench.sees("[data-part=advice]", "Too long: lift out by 30 min")
 
+
+class AroundAJarTest(BrowserTest):
     def test_readings_follow_their_targets(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         self.assertEqual(self.bench.text("dd[data-state]"), "on target")
         self.bench.type("Amount of Fine sea salt", "0.8")
         self.bench.sees("dd[data-state=under]", "0.40 % under its target")
 
     def test_a_histamine_fish_on_the_counter_is_stopped_and_the_table_says_not_ready(self) -> None:
-        self.open("Herring, vinegar and dill")
+        self.open_formula("Herring, vinegar and dill")
         self.bench.choose("Place", "counter")
         self.bench.sees("[data-code=histamine-counter]", "may not stand on the counter")
         # The chiller's 4 °C went with the chiller; what is reckoned with instead is said.
@@ -110,7 +107,7 @@ class EditAJarTest(BrowserTest):
         self.table.until(lambda: "not ready" in self.table.text("main"), "not ready on the table")
 
     def test_signing_out_and_coming_back_to_the_same_place(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         where = self.driver.current_url
         self.bench.press("Sign out")
         self.sign_in.field("Password")
@@ -120,7 +117,7 @@ class EditAJarTest(BrowserTest):
         self.assertEqual(self.driver.current_url, where)
 
     def test_a_version_that_cannot_be_read_is_not_kept_and_says_why(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         self.bench.type("Thickness", "thick")
         self.bench.settled()
         self.bench.sees("[data-part=verdict]", "Not ready: “thick” is not a number")

@@ -69,6 +69,8 @@ class KeepTypingTest(BrowserTest):
         )
         self.assertEqual(next(line for line in lines if line["ingredient"] == "caraway-seed")["amount"]["value"], 4)
 
+
+class TypingGoesOnTest(BrowserTest):
     def test_questions_without_a_connection_say_so_and_keep_what_was_typed(self) -> None:
         self.open_zander()
         self.offline()

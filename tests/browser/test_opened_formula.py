@@ -173,6 +173,8 @@ class OthersTest(BrowserTest):
         stored = self.stored().document
         self.assertEqual((stored["fish"]["thickness"]["value"], stored["servings"]), (22, 6))
 
+
+class StepsBackTest(BrowserTest):
     def test_a_conflict_keeps_the_steps_back_too(self) -> None:
         self.open_zander()
         other = self.another_browser()

@@ -89,6 +89,8 @@ class HurtTest(BrowserTest):
         fish = self.stored().document["fish"]
         self.assertFalse({"skin", "bone"} & set(fish) or "basis" in fish["weight"], fish)
 
+
+class StoppedTest(BrowserTest):
     def test_a_stop_and_a_green_window_do_not_stand_together(self) -> None:
         self.open_zander()
         bench = self.bench

@@ -13,7 +13,7 @@ KEPT = "[data-part=kept]"
 FAILURE = "[data-part=failure]"
 
 
-class WhenItFailsTest(BrowserTest):
+class FailingTest(BrowserTest):
     def sign_out_elsewhere(self) -> None:
         Session.objects.all().delete()
         cache.clear()
@@ -27,6 +27,8 @@ class WhenItFailsTest(BrowserTest):
     def links(self) -> list[str]:
         return [link.text for link in self.driver.find_elements(By.CSS_SELECTOR, f"{FAILURE} a, {FAILURE} button")]
 
+
+class SaidTest(FailingTest):
     def test_signed_out_elsewhere_is_said_and_typing_goes_on_after_signing_in(self) -> None:
         self.open_zander()
         self.sign_out_elsewhere()
@@ -74,6 +76,8 @@ class WhenItFailsTest(BrowserTest):
         self.bench.press("Try again")
         self.bench.settled()
 
+
+class WayOutTest(FailingTest):
     def test_something_in_between_that_answers_in_its_place_is_no_answer(self) -> None:
         self.open_zander()
         self.bench.answers("/api/", 200, "<html>Welcome to the network of the harbour</html>")
