@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from jarcore.data import Pantry, fresh
+from jarcore.data import Pantry, Same, fresh, kept
 from jarcore.documents import Evaluation, Finding, notices_of
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult
 from jarcore.documents.formula import Fish
@@ -11,7 +11,7 @@ from jarcore.fish import fish_result
 from jarcore.formula.cards import cards_of
 from jarcore.formula.defer import defer_salt
 from jarcore.formula.ledger import ledger_of
-from jarcore.formula.prepare import Prepared, prepare
+from jarcore.formula.prepare import MOST_JARS, Prepared, prepare
 from jarcore.formula.standing import not_ready, standing_for, verdict_of
 from jarcore.formula.suggest import suggestions
 from jarcore.formula.unstated import sodium_of
@@ -35,7 +35,11 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     """The evaluation of a formula that is prepared already."""
     formula, fish, jars = ready.formula, ready.fish, ready.jars
     findings = list(ready.found)
-    results = [_jar_result(laid, ready.measures, findings) for laid in jars]
+    results: list[JarResult] = []
+    for laid in jars:
+        result, more = _jar_result(Same(laid), ready.measures)
+        results.append(fresh(result))
+        findings += more
     ledger, more = ledger_of(ready)
     findings += more
     cook, more = cook_result(ready.heat, fish, jars)
@@ -82,13 +86,16 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     }
 
 
-def _jar_result(laid: Laid, measures: str, findings: list[Finding]) -> JarResult:
-    reading, more = reading_of(laid)
-    findings += more
-    return {
+@kept(maxsize=MOST_JARS)
+def _jar_result(jar: Same[Laid], measures: str) -> tuple[JarResult, Sequence[Finding]]:
+    """A jar as the evaluation shows it, and what was found."""
+    laid = jar.thing
+    reading, found = reading_of(laid)
+    shown: JarResult = {
         "id": laid.jar.id,
         "lines": line_results(laid.contents, laid.fish, measures),
         "reading": reading,
-        "window": fresh(laid.window),
+        "window": laid.window,
         "vessels": laid.standing.vessels,
     }
+    return shown, found
