@@ -5,6 +5,7 @@ from typing import Any, Generic, TypeVar
 
 T = TypeVar("T")
 WITHOUT_REFERENCES = 2
+NESTED = frozenset((dict, list))
 
 
 class Same(Generic[T]):
@@ -46,8 +47,8 @@ class Part(Generic[T]):
 def fresh(value: T) -> T:
     """A JSON value of one's own: whoever changes an answer changes none that is kept."""
     copied: Any = value
-    if isinstance(value, dict):
-        copied = {key: fresh(one) if isinstance(one, dict | list) else one for key, one in value.items()}
-    elif isinstance(value, list):
-        copied = [fresh(one) if isinstance(one, dict | list) else one for one in value]
+    if value.__class__ is dict:
+        copied = {key: fresh(one) if one.__class__ in NESTED else one for key, one in value.items()}  # type: ignore[attr-defined]
+    elif value.__class__ is list:
+        copied = [fresh(one) if one.__class__ in NESTED else one for one in value]  # type: ignore[attr-defined]
     return copied  # type: ignore[no-any-return]
