@@ -27,7 +27,7 @@ from jarcore.reading import Quantities
 T = TypeVar("T")
 REJECTED = "rejected"
 # Parts kept for the next keystroke: those of the formulas that are being typed in.
-MOST_FISH, MOST_JARS = 128, 512
+MOST_FISH, MOST_JARS = 64, 256
 NO_COAT = Coated(None)
 
 
