@@ -12,6 +12,8 @@ from numpy.typing import NDArray
 
 # Above this Fo the long-time series is the better one; both are exact to 1e-14 around it.
 SWITCH_FO = 0.25
+# From where they begin the roots of a bath stand to the last digit after five steps.
+NEWTON_STEPS = 8
 
 
 def ierfc(z: float) -> float:
@@ -78,19 +80,18 @@ def centre_of_constant(fourier: float) -> float:
 
 @lru_cache(maxsize=512)
 def bath_roots(alpha: float, count: int = 30) -> tuple[float, ...]:
-    """The positive roots q of tan q = -alpha q, one in each interval (k pi - pi/2, k pi)."""
-    roots = []
-    for k in range(1, count + 1):
-        low, high = (k - 0.5) * math.pi, k * math.pi
-        for _ in range(60):
-            middle = (low + high) / 2
-            # sin q + alpha q cos q changes its sign once in the interval and has no pole there.
-            if (math.sin(middle) + alpha * middle * math.cos(middle)) * math.cos(k * math.pi) < 0:
-                low = middle
-            else:
-                high = middle
-        roots.append((low + high) / 2)
-    return tuple(roots)
+    """The positive roots q of tan q = -alpha q, one in each interval (k pi - pi/2, k pi).
+
+    >>> [round(root, 4) for root in bath_roots(1.0, 3)]
+    [2.0288, 4.9132, 7.9787]
+    """
+    ends = np.arange(1, count + 1) * math.pi
+    # q + atan(alpha q) = k pi has no pole, rises by more than 1 and bends one way: Newton's steps cannot leave it.
+    roots = ends - np.arctan(alpha * ends)
+    for _ in range(NEWTON_STEPS):
+        arc = alpha * roots
+        roots -= (roots + np.arctan(arc) - ends) / (1 + alpha / (1 + arc * arc))
+    return tuple(roots.tolist())
 
 
 def bath_uptake(fourier: float, alpha: float) -> float:

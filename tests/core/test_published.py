@@ -7,6 +7,7 @@ from unittest import TestCase
 
 import numpy as np
 from scipy.integrate import solve_ivp
+from scipy.optimize import brentq
 
 from jarcore.data import default_pantry, parameter
 from jarcore.documents.formula import Cook
@@ -56,6 +57,18 @@ class PublishedTest(TestCase):
                 form = getattr(diffusion, row["form"])
                 arguments = [float(row["argument"])] + ([float(row["alpha"])] if row["alpha"] else [])
                 self.assertAlmostEqual(form(*arguments), float(row["value"]), delta=float(row["tolerance"]))
+
+    def test_published_roots_of_a_bath(self) -> None:
+        """tan q = -alpha q: three roots of Crank's table for alpha 1 (from memory), and scipy's brentq from nearly no
+        bath to nearly the sea.
+        """
+        for root, printed in zip(diffusion.bath_roots(1.0), (2.0288, 4.9132, 7.9787), strict=False):
+            self.assertAlmostEqual(root, printed, places=4)
+        for alpha in (1e-6, 0.03, 0.4, 1.7, 25.0, 1e7):
+            for k, root in enumerate(diffusion.bath_roots(alpha), start=1):
+                theirs = brentq(lambda q, a=alpha: math.sin(q) + a * q * math.cos(q), (k - 0.5) * math.pi, k * math.pi)
+                with self.subTest(alpha=alpha, k=k):
+                    self.assertAlmostEqual(root / theirs, 1, delta=1e-11)
 
     def test_published_bath_against_scipy(self) -> None:
         """A finite bath by the method of lines: 200 cells of flesh and one well-mixed node of liquid."""
