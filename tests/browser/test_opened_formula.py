@@ -5,6 +5,7 @@ from selenium.webdriver.common.keys import Keys
 from server.accounts.models import User
 from server.formulas.models import Formula
 from server.formulas.services import create_formula
+from server.pantry.services import keep_rows
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.window import WindowPage
 
@@ -200,3 +201,15 @@ class StepsBackTest(BrowserTest):
         other = self.another_browser()
         other.type("Thickness", "30")
         self.bench.holds("Thickness", "30")
+
+    def test_other_rows_of_the_kitchen_are_reckoned_with_at_once(self) -> None:
+        """A kitchen that states its own salt: the open formula says so without a key pressed."""
+        self.open_zander()
+        before = self.bench.weighs()
+        salt = {"id": "sea-salt-fine", "like": "sea-salt-fine", "density_g_ml": 0.6}
+        own = {"format": "jar-table/pantry", "format_version": 1, "ingredients": [salt], "fish": []}
+        spoons = "tr[data-line=l1] td:nth-child(4) span:last-child"
+        self.assertEqual(self.bench.text(spoons), "1 3/8 tsp")
+        keep_rows(self.kitchen, User.objects.get(username="mk"), own)
+        self.bench.until(lambda: self.bench.text(spoons) != "1 3/8 tsp", "twice the spoons for the lighter salt")
+        self.assertEqual(self.bench.weighs(), before)
