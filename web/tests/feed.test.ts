@@ -152,3 +152,17 @@ test('left while an answer is on its way, it asks no more and tells nothing', as
   assert.equal(server.asked.length, 1);
   assert.deepEqual(heard, []);
 });
+
+test('a window that is signed out lets the others ask, and hears from them', async () => {
+  const first = open();
+  await breathe();
+  open();
+  await breathe();
+  server.says(problem(401), news(10));
+  await passed(1000);
+  await breathe();
+  assert.equal(first.problem?.trouble, 'signed_out');
+  await passed(1000);
+  await breathe();
+  assert.equal(first.problem, null);
+});

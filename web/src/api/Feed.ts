@@ -60,7 +60,7 @@ export class Feed {
   private readonly look = (): void => {
     if (document.visibilityState !== 'visible') this.pause();
     // Looked at again: once at once, whoever else asks, for what was told meanwhile may not have come through.
-    else if (!this.giveUp) void this.ask().then(() => this.takeTurn());
+    else if (!this.giveUp) void this.ask();
   };
 
   /** Somebody comes back to the page, perhaps from signing in again in another window. */
@@ -71,6 +71,11 @@ export class Feed {
   private pause(): void {
     clearTimeout(this.timer);
     this.again.stop();
+    this.letGo();
+  }
+
+  /** Let another window ask. */
+  private letGo(): void {
     this.giveUp?.abort();
     this.giveUp = null;
     this.release?.();
@@ -115,10 +120,12 @@ export class Feed {
       this.channel.postMessage({ after, news } satisfies Told);
       this.take(news);
       this.next();
+      void this.takeTurn();
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       if (this.stopped) return;
-      this.again.after(error);
+      // Who may not ask (signed out here) does not keep the others from it.
+      if (!this.again.after(error)) this.letGo();
       this.say(error);
     } finally {
       this.busy = false;
@@ -129,7 +136,10 @@ export class Feed {
   private heard({ after, news }: Told): void {
     const silent = this.problem !== null;
     this.say(null);
-    if (silent) isBack();
+    if (silent) {
+      isBack();
+      void this.takeTurn();
+    }
     if (news.last > this.last) this.take(after > this.last ? { ...news, whole: true } : news);
   }
 
