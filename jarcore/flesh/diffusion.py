@@ -82,8 +82,8 @@ def centre_of_constant(fourier: float) -> float:
 def bath_roots(alpha: float, count: int = 30) -> tuple[float, ...]:
     """The positive roots q of tan q = -alpha q, one in each interval (k pi - pi/2, k pi).
 
-    >>> [round(root, 4) for root in bath_roots(1.0, 3)]
-    [2.0288, 4.9132, 7.9787]
+    >>> print(*(round(root, 4) for root in bath_roots(1.0, 3)))
+    2.0288 4.9132 7.9787
     """
     ends = np.arange(1, count + 1) * math.pi
     # q + atan(alpha q) = k pi has no pole, rises by more than 1 and bends one way: Newton's steps cannot leave it.
