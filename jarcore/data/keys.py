@@ -24,7 +24,7 @@ class Same(Generic[T]):
 
 
 class Part(Generic[T]):
-    """A part of a document as it was read, equal to any that was read from the same."""
+    """Something that was read or made, equal to any other that came from the same JSON."""
 
     __slots__ = ("key", "read")
 

@@ -157,32 +157,21 @@ def _timed(
         told.append(found("window-stopped/refused", "/fish"))
     timed = []
     for place, laid in enumerate(jars):
-        made, more = _in_time(Same(laid), None if refused else Within(counter_limit(place, jars, known)))
+        limit = counter_limit(place, jars, known)
+        made, more = _in_time(Same(laid), None if refused else Part(limit, repr(limit)))
         timed.append(made)
         told += more
     return tuple(timed), clock_of(known, timed, fish), told
 
 
-class Within:
-    """What the clock leaves for a jar; None where it stands cold."""
-
-    __slots__ = ("limit", "text")
-
-    def __init__(self, limit: Limit | None) -> None:
-        self.limit, self.text = limit, repr(limit)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, Within) and self.text == other.text
-
-    def __hash__(self) -> int:
-        return hash(self.text)
-
-
 @kept(maxsize=MOST_JARS)
-def _in_time(jar: Same[Laid], within: Within | None) -> tuple[Laid, tuple[Finding, ...]]:
-    """A jar with its window, coat and salt, and what was found; WITHIN None says that no time is given at all."""
+def _in_time(jar: Same[Laid], left: Part[Limit | None] | None) -> tuple[Laid, tuple[Finding, ...]]:
+    """A jar with its window, coat and salt, and what was found.
+
+    LEFT holds what the clock leaves for it (None where it stands cold), and is None where no time is given at all.
+    """
     laid = jar.thing
-    window, found = window_for(laid, within.limit) if within else (None, ())
+    window, found = window_for(laid, left.read) if left else (None, ())
     coated = laid.kind.coat(laid) if laid.kind.coat else NO_COAT
     timed = replace(laid, window=window, coat=coated.coat)
     return replace(timed, salt=salted(timed)), (*found, *coated.found)

@@ -117,6 +117,16 @@ class BrowserTest(StaticLiveServerTestCase):
     def stored(self, title: str = ZANDER) -> Formula:
         return Formula.objects.of(self.kitchen).get(title=title)
 
+    def clash_over_servings(self) -> None:
+        """One types 8 without a connection, somebody else 6 meanwhile; with the connection back it is asked about."""
+        other = self.another_browser()
+        self.cut_off()
+        self.bench.type("Servings", "8")
+        other.type("Servings", "6")
+        other.settled()
+        self.offline(False)
+        self.bench.sees("[role=dialog]", "theirs: 6")
+
     def assert_accessible(self) -> None:
         """axe finds nothing against WCAG 2.2 A and AA."""
         self.driver.execute_script(AXE.read_text(encoding="utf-8"))

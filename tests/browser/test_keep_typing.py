@@ -19,13 +19,7 @@ class KeepTypingTest(BrowserTest):
 
     def test_the_same_place_is_asked_about(self) -> None:
         self.open_zander()
-        other = self.another_browser()
-        self.cut_off()
-        self.bench.type("Servings", "8")
-        other.type("Servings", "6")
-        other.settled()
-        self.offline(False)
-        self.bench.sees("[role=dialog]", "theirs: 6")
+        self.clash_over_servings()
         self.assert_accessible()
         self.driver.find_element("xpath", "//label[contains(., 'theirs')]").click()
         self.bench.press("Go on with these")

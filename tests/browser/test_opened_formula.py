@@ -178,15 +178,9 @@ class OthersTest(BrowserTest):
 class StepsBackTest(BrowserTest):
     def test_a_conflict_keeps_the_steps_back_too(self) -> None:
         self.open_zander()
-        other = self.another_browser()
         self.bench.type("Thickness", "31")
         self.bench.settled()
-        self.cut_off()
-        self.bench.type("Servings", "8")
-        other.type("Servings", "6")
-        other.settled()
-        self.offline(False)
-        self.bench.sees("[role=dialog]", "theirs: 6")
+        self.clash_over_servings()
         self.bench.press("Go on with these")
         self.bench.settled()
         self.assertEqual(self.stored().document["servings"], 8)

@@ -3,7 +3,7 @@ import { type AnswerOf, ask, type BesideOf, Problem, type QuestionName } from '@
 import { useOpened } from './opened';
 
 /**
- * The answer to a question about the document on the bench, asked anew when that or what is asked changes; the last
+ * The answer to a question about the opened document, asked anew when that or what is asked changes; the last
  * answer stays until the next one. BESIDE null means that nothing is asked.
  */
 export function useQuestion<Q extends QuestionName>(question: Q, beside: BesideOf<Q> | null) {

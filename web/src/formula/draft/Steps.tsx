@@ -5,26 +5,17 @@ import { useOpened } from '../opened';
 export function Steps() {
   const { draft, readOnly } = useOpened();
   if (readOnly) return null;
+  const steps = [
+    { label: 'One step back', sign: '↶', there: draft.back, go: draft.undo },
+    { label: 'One step forth', sign: '↷', there: draft.forth, go: draft.redo },
+  ];
   return (
     <span className="flex">
-      <Button
-        look="quiet"
-        className="px-2!"
-        disabled={!draft.back}
-        onClick={draft.undo}
-        aria-label="One step back"
-      >
-        ↶
-      </Button>
-      <Button
-        look="quiet"
-        className="px-2!"
-        disabled={!draft.forth}
-        onClick={draft.redo}
-        aria-label="One step forth"
-      >
-        ↷
-      </Button>
+      {steps.map(({ label, sign, there, go }) => (
+        <Button key={label} look="quiet" className="px-2!" disabled={!there} onClick={go} aria-label={label}>
+          {sign}
+        </Button>
+      ))}
     </span>
   );
 }
