@@ -133,6 +133,12 @@ class WayOutTest(FailingTest):
         self.sign_in.field("Password")
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
 
+    def test_signing_out_where_the_session_has_ended_leads_to_signing_in(self) -> None:
+        self.enter()
+        self.sign_out_elsewhere()
+        self.table.press("Sign out")
+        self.sign_in.field("Password")
+
     def test_signing_out_without_a_connection_says_what_stays_here(self) -> None:
         self.open_zander()
         self.offline()

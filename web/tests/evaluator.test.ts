@@ -131,6 +131,17 @@ test('with other rows the same document is asked about anew', async () => {
   assert.equal(shown(), 2);
 });
 
+test('rows that change while an answer is on its way are reckoned with all the same', async () => {
+  const slow = held(json(200, { of: 1 }));
+  server.says(slow.answer, json(200, { of: 2 }));
+  evaluator.want(of(1));
+  await settled();
+  evaluator.afresh();
+  slow.let();
+  await settled();
+  assert.equal(shown(), 2);
+});
+
 test('who is not looked at asks no more', async () => {
   evaluator.want(of(1));
   await settled();

@@ -22,9 +22,14 @@ export function Shell() {
   /** Nobody leaves with something unsaid: what was typed is sent first, and what cannot be is told. */
   async function signOut() {
     const kept = await sendAll();
-    if (!kept && stuck === null) return setStuck(SIGNING_OUT.unsent);
+    if (!kept && stuck !== SIGNING_OUT.unsent) return setStuck(SIGNING_OUT.unsent);
     try {
-      queries.setQueryData(sessionQuery.queryKey, await taken(api.DELETE('/api/session')));
+      const session = await taken(api.DELETE('/api/session')).catch((error: unknown) => {
+        // Whose session ended elsewhere is signed out already.
+        if (error instanceof Problem && error.trouble === 'signed_out') return taken(api.GET('/api/session'));
+        throw error;
+      });
+      queries.setQueryData(sessionQuery.queryKey, session);
       await navigate({ to: '/sign-in' });
       // Whoever sits down next finds nothing of this one's.
       forgetAll();

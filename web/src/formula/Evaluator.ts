@@ -17,6 +17,8 @@ export class Evaluator {
   private shown: Answer = { answer: null, of: null, problem: null };
   private wanted: FormulaDocument | null = null;
   private busy = false;
+  /** Counts what documents are reckoned with: an answer of before is none. */
+  private turn = 0;
   private readonly again = new Again(() => void this.ask());
   private listeners = new Set<() => void>();
   private deaf: (() => void) | null = null;
@@ -55,6 +57,7 @@ export class Evaluator {
 
   /** What the document is reckoned with is another: ask anew. */
   readonly afresh = (): void => {
+    this.turn += 1;
     this.show({ ...this.shown, of: null });
     this.now();
   };
@@ -64,8 +67,9 @@ export class Evaluator {
     this.busy = true;
     try {
       while (this.wanted !== null && this.shown.of !== this.wanted) {
-        const of = this.wanted;
-        this.show({ answer: await ask(this.kitchen, 'evaluate', of, {}), of, problem: null });
+        const { wanted: of, turn } = this;
+        const answer = await ask(this.kitchen, 'evaluate', of, {});
+        this.show({ answer, of: turn === this.turn ? of : null, problem: null });
         this.again.done();
       }
     } catch (problem) {
