@@ -6,6 +6,7 @@ from typing import Any, Literal
 from typing_extensions import TypedDict
 
 from jarcore.data import Pantry, Species, default_pantry
+from jarcore.data.readings import reading
 from jarcore.documents import Evaluation
 from jarcore.formula import evaluate
 from jarcore.questions.growth import Growth, growth_of
@@ -13,21 +14,12 @@ from jarcore.questions.growth import Growth, growth_of
 Group = Literal["fish", "jar", "window", "cook", "ledger", "caution", "allergen", "advice"]
 # Smaller changes than this share of the larger value are no difference.
 NOTHING = 1e-6
-READINGS = (
-    ("salt_pct_of_fish", "Salt, of the fish", "%"),
-    ("acid_pct_citric", "Acid, as citric", "%"),
-    ("ph", "pH", ""),
-    ("sugar_pct", "Sugar, of the jar", "%"),
-    ("oil_to_acid_volume", "Oil to acid, by volume", ": 1"),
-    ("mass_g", "The whole jar", "g"),
-)
-COATING = (("set_out_g", "To set out", "g"), ("pick_up_g", "Stays on the fish", "g"))
-TIMES = (("best_from_min", "Best from"), ("best_to_min", "Best to"), ("latest_min", "Latest"))
-PLATE = (
-    ("salt_g_per_serving", "Salt a serving", "g"),
-    ("sodium_mg_per_serving", "Sodium a serving", "mg"),
-    ("salt_pct_of_edible", "Salt of the fish, with its own", "%"),
-)
+READINGS = ("salt_pct_of_fish", "acid_pct_citric", "ph", "sugar_pct", "oil_to_acid_volume", "mass_g")
+COATING = ("set_out_g", "pick_up_g")
+TIMES = ("best_from_min", "best_to_min", "latest_min")
+HEAT = ("core_c", "minutes", "rest_minutes")
+PLATE = ("salt_g_per_serving", "sodium_mg_per_serving", "salt_pct_of_edible")
+MEASURES = ("edible_g", "whole_pieces", "thickness_mm", "surface_cm2")
 # Classes of notices that a cook decides by; the others say what is missing, which is seen where it is missing.
 ADVICE = ("advice", "told")
 
@@ -57,12 +49,7 @@ def compare(before: Mapping[str, Any], after: Mapping[str, Any], pantry: Pantry 
     differences = [
         *_fish(before, after, old, new, stock),
         *_jars(after, old, new),
-        *_changed(
-            "cook",
-            (("core_c", "Core target", "degC"), ("minutes", "In the heat", "min"), ("rest_minutes", "Rest", "min")),
-            old["cook"],
-            new["cook"],
-        ),
+        *_changed("cook", HEAT, old["cook"], new["cook"]),
         *_changed("ledger", PLATE, old["ledger"], new["ledger"]),
         *_words("caution", *({c["text"]: c["grade"] for c in one["cautions"]} for one in (old, new))),
         *_words("allergen", *(dict.fromkeys(one["allergens"], "present") for one in (old, new))),
@@ -82,13 +69,7 @@ def _fish(
         if was != now:
             yield {"group": "fish", "what": what, "before": was, "after": now, "unit": ""}
     yield from _words("fish", *({_flag(flag): "yes" for flag in (kind.flags if kind else ())} for kind in kinds))
-    measures = (
-        ("edible_g", "Edible weight", "g"),
-        ("whole_pieces", "Pieces", ""),
-        ("thickness_mm", "Thickness", "mm"),
-        ("surface_cm2", "Surface", "cm2"),
-    )
-    yield from _changed("fish", measures, old["fish"], new["fish"])
+    yield from _changed("fish", MEASURES, old["fish"], new["fish"])
 
 
 def _flag(flag: str) -> str:
@@ -134,7 +115,7 @@ def _window(was: Any, now: Any) -> Iterator[Difference]:
             said = [None if one is None else "timed" for one in (was, now)]
             yield {"group": "window", "what": "Window", "before": said[0], "after": said[1], "unit": ""}
         return
-    yield from _changed("window", tuple((key, what, "min") for key, what in TIMES), was, now)
+    yield from _changed("window", TIMES, was, now)
     if was["binding"] != now["binding"]:
         yield {
             "group": "window",
@@ -146,15 +127,16 @@ def _window(was: Any, now: Any) -> Iterator[Difference]:
 
 
 def _changed(
-    group: Group, fields: tuple[tuple[str, str, str], ...], old: Mapping[str, Any], new: Mapping[str, Any]
+    group: Group, readings: tuple[str, ...], old: Mapping[str, Any], new: Mapping[str, Any]
 ) -> Iterator[Difference]:
-    for key, what, unit in fields:
-        was, now = old[key], new[key]
+    for name in readings:
+        was, now = old[name], new[name]
         if was is None and now is None:
             continue
         if was is not None and now is not None and abs(was - now) <= NOTHING * max(abs(was), abs(now)):
             continue
-        yield {"group": group, "what": what, "before": was, "after": now, "unit": unit}
+        row = reading(name)
+        yield {"group": group, "what": row.name, "before": was, "after": now, "unit": row.unit}
 
 
 def _words(group: Group, old: Mapping[str, str], new: Mapping[str, str]) -> Iterator[Difference]:

@@ -7,6 +7,7 @@ from typing import Any, Literal
 from typing_extensions import TypedDict
 
 from jarcore.data import AROMATIC, Ingredient, Pantry, default_pantry, parameter, parameters, recorded, sentence
+from jarcore.data.readings import reading
 from jarcore.documents import Evaluation
 from jarcore.formula import evaluation_of, ledger_of
 from jarcore.formula.prepare import Prepared, prepare
@@ -120,8 +121,10 @@ def _ingredient_rows(parts: list[tuple[Ingredient, float]], said: Callable[[Ingr
     return [{"name": i.name, "value": said(i), "source": i.source, "confidence": i.confidence} for i, _ in parts]
 
 
-def _share(what: str, of: Callable[[Ingredient], float], title: str, to_fish: bool) -> Callable[[Asked], Explanation]:
+def _share(name: str, what: str, of: Callable[[Ingredient], float], to_fish: bool) -> Callable[[Asked], Explanation]:
     """A reading that adds up what the lines bring and divides by the fish or by the jar."""
+
+    title = reading(name).name
 
     def made(asked: Asked) -> Explanation:
         bringing = [(i, m) for i, m in asked.contents.parts() if of(i) * m > 1e-6]
@@ -150,9 +153,11 @@ def _share(what: str, of: Callable[[Ingredient], float], title: str, to_fish: bo
     return made
 
 
-def _acid(key: str, per: str, title: str) -> Callable[[Asked], Explanation]:
+def _acid(name: str, per: str) -> Callable[[Asked], Explanation]:
+    title = reading(name).name
+
     def made(asked: Asked) -> Explanation:
-        reading = asked.answer["jars"][asked.place]["reading"]
+        found = asked.answer["jars"][asked.place]["reading"]
         lines = asked.answer["jars"][asked.place]["lines"]
         steps = [_step(f"{line['name']}", line["acid_meq"], "meq") for line in lines if (line["acid_meq"] or 0) > 0.05]
         with recorded() as used:
@@ -160,8 +165,8 @@ def _acid(key: str, per: str, title: str) -> Callable[[Asked], Explanation]:
             each = parameter(per)
         steps += [
             _step(sentence("step/acid"), whole, "meq"),
-            _step("the whole jar", reading["mass_g"], "g"),
-            _step(title, reading[key], "%"),  # type: ignore[literal-required]
+            _step("the whole jar", found["mass_g"], "g"),
+            _step(title, found[name], "%"),  # type: ignore[literal-required]
         ]
         return {
             "title": title,
@@ -192,7 +197,7 @@ def _ph(asked: Asked) -> Explanation:
             steps.append(_step("protein that binds some of it", jar.buffer, "mol/l per pH"))
         steps.append(_step("pH at which all charges balance", jar.ph(), ""))
     return {
-        "title": "pH",
+        "title": reading("ph").name,
         "equation": sentence("equation/ph"),
         "steps": steps,
         "rests_on": _sour_rows(asked),
@@ -208,11 +213,11 @@ def _oil_to_acid(asked: Asked) -> Explanation:
         *(_step(f"oil: {name}", ml, "ml") for name, ml in oils),
         *(_step(f"sour: {name}", ml, "ml") for name, ml in sours),
     ]
-    reading = asked.answer["jars"][asked.place]["reading"]["oil_to_acid_volume"]
+    ratio = asked.answer["jars"][asked.place]["reading"]["oil_to_acid_volume"]
     return {
-        "title": "Oil to acid, by volume",
+        "title": reading("oil_to_acid_volume").name,
         "equation": sentence("equation/oil-to-acid"),
-        "steps": [*steps, _step("oil to acid", reading, ": 1")],
+        "steps": [*steps, _step("oil to acid", ratio, reading("oil_to_acid_volume").unit)],
         "rests_on": [],
     }
 
@@ -222,9 +227,11 @@ def _hydration(asked: Asked) -> Explanation:
     wet = sum(i.water * m / 100 for i, m in asked.contents.parts() if i.group != "flour")
     steps = [_step(f"flour: {i.name}", m, "g") for i, m in flours]
     steps += [_step("water in everything else", wet, "g")]
-    steps.append(_step("Water to flour", asked.answer["jars"][asked.place]["reading"]["hydration_pct"], "%"))
+    steps.append(
+        _step(reading("hydration_pct").name, asked.answer["jars"][asked.place]["reading"]["hydration_pct"], "%")
+    )
     return {
-        "title": "Water to flour",
+        "title": reading("hydration_pct").name,
         "equation": sentence("equation/hydration"),
         "steps": steps,
         "rests_on": _ingredient_rows(flours, lambda i: f"{i.water:.3g} g water/100 g"),
@@ -237,13 +244,13 @@ def _alcohol(asked: Asked) -> Explanation:
         _step(f"{i.name}: {m:.4g} g holds {i.alcohol:.3g} g of alcohol in 100 g", i.alcohol * m / 100, "g")
         for i, m in strong
     ]
-    reading = asked.answer["jars"][asked.place]["reading"]
+    found = asked.answer["jars"][asked.place]["reading"]
     steps += [
-        _step("the whole jar", reading["volume_ml"], "ml"),
-        _step("Alcohol, by volume", reading["alcohol_pct_volume"], "%"),
+        _step("the whole jar", found["volume_ml"], "ml"),
+        _step(reading("alcohol_pct_volume").name, found["alcohol_pct_volume"], "%"),
     ]
     return {
-        "title": "Alcohol, by volume",
+        "title": reading("alcohol_pct_volume").name,
         "equation": sentence("equation/alcohol"),
         "steps": steps,
         "rests_on": _ingredient_rows(strong, lambda i: f"{i.alcohol:.3g} g/100 g"),
@@ -268,7 +275,7 @@ def _window(asked: Asked) -> Explanation:
     with recorded() as used:
         window_for(asked.laid, None)
     return {
-        "title": "The window",
+        "title": reading("window").name,
         "equation": sentence("equation/window"),
         "steps": steps,
         "rests_on": _rows(used),
@@ -296,7 +303,7 @@ def _plate(asked: Asked) -> Explanation:
             salted(laid)
         ledger_of(asked.ready)
     return {
-        "title": "Salt to the plate",
+        "title": reading("ledger").name,
         "equation": sentence("equation/plate"),
         "steps": steps,
         "rests_on": _rows(used),
@@ -318,7 +325,7 @@ def _cook(asked: Asked) -> Explanation:
     with recorded() as used:
         cook_result(asked.ready.heat, fish, asked.ready.jars)
     return {
-        "title": "Time in the heat",
+        "title": reading("minutes").name,
         "equation": sentence("equation/cook"),
         "steps": [step for step in steps if step["value"] is not None or not step["unit"]],
         "rests_on": _rows(used),
@@ -330,13 +337,13 @@ def _fat(ingredient: Ingredient) -> float:
 
 
 EXPLAINERS: Mapping[str, Callable[[Asked], Explanation]] = {
-    "salt_pct_of_fish": _share("salt", lambda i: i.salt, "Salt, of the fish", to_fish=True),
-    "salt_pct": _share("salt", lambda i: i.salt, "Salt, of the jar", to_fish=False),
-    "sugar_pct": _share("sugar", lambda i: i.sugar, "Sugar, of the jar", to_fish=False),
-    "water_pct": _share("water", lambda i: i.water, "Water, of the jar", to_fish=False),
-    "oil_pct": _share("oil", _fat, "Oil, of the jar", to_fish=False),
-    "acid_pct_citric": _acid("acid_pct_citric", "citric_per_equivalent", "Acid, as citric"),
-    "acid_pct_acetic": _acid("acid_pct_acetic", "acetic_per_equivalent", "Acid, as acetic"),
+    "salt_pct_of_fish": _share("salt_pct_of_fish", "salt", lambda i: i.salt, to_fish=True),
+    "salt_pct": _share("salt_pct", "salt", lambda i: i.salt, to_fish=False),
+    "sugar_pct": _share("sugar_pct", "sugar", lambda i: i.sugar, to_fish=False),
+    "water_pct": _share("water_pct", "water", lambda i: i.water, to_fish=False),
+    "oil_pct": _share("oil_pct", "oil", _fat, to_fish=False),
+    "acid_pct_citric": _acid("acid_pct_citric", "citric_per_equivalent"),
+    "acid_pct_acetic": _acid("acid_pct_acetic", "acetic_per_equivalent"),
     "ph": _ph,
     "oil_to_acid_volume": _oil_to_acid,
     "hydration_pct": _hydration,

@@ -7,6 +7,7 @@ from django.http import Http404
 from ninja import Router, Schema
 from pydantic import Field
 
+from jarcore.documents.evaluation import Standing, Stratum
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body, named
@@ -16,18 +17,12 @@ from server.formulas.models import Formula, FormulaVersion
 router = Router(tags=["formulas"])
 
 
-class StratumOut(Schema):
-    component: str
-    mass_g: float
-    volume_ml: float
-
-
 class CardJarOut(Schema):
     id: str | None
     name: str | None
     kind: str | None
     volume_ml: float
-    strata: list[StratumOut]
+    strata: list[Stratum]
 
 
 class CardOut(Schema):
@@ -36,7 +31,7 @@ class CardOut(Schema):
     fish: str | None = None
     edible_g: float | None = None
     ready: bool = False
-    standing: str = "not_ready"
+    standing: Standing = "not_ready"
     jars: list[CardJarOut] = []
 
 
@@ -61,7 +56,7 @@ class FormulaList(Schema):
 class VersionItem(Schema):
     number: int
     note: str
-    standing: str
+    standing: Standing
     initials: str
     created_at: datetime
     created_by: str

@@ -6,6 +6,7 @@ from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
 from jarcore.data import Pantry, default_pantry, rendered, rows, shelf
+from jarcore.data.readings import reading_rows
 from jarcore.jars import Traits, all_traits
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
@@ -64,11 +65,20 @@ class CheckOut(Schema):
     refuse: str
 
 
+class ReadingOut(Schema):
+    """What a reading is called, and its unit."""
+
+    id: str
+    name: str
+    unit: str
+
+
 class PantryOut(Schema):
     ingredients: list[IngredientOut]
     species: list[SpeciesOut]
     cuts: list[CutOut]
     kinds: list[Traits]
+    readings: list[ReadingOut]
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
 
@@ -117,6 +127,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "species": sorted(pantry.species.values(), key=lambda one: one.name),
         "cuts": list(pantry.cuts.values()),
         "kinds": all_traits(),
+        "readings": list(reading_rows().values()),
         "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }

@@ -722,7 +722,7 @@ export interface components {
             /** Name */
             name: string | null;
             /** Strata */
-            strata: components["schemas"]["StratumOut"][];
+            strata: components["schemas"]["Stratum"][];
             /** Volume Ml */
             volume_ml: number;
         };
@@ -748,8 +748,9 @@ export interface components {
             /**
              * Standing
              * @default not_ready
+             * @enum {string}
              */
-            standing: string;
+            standing: "ready" | "not_ready" | "not_to_be_cooked";
         };
         /**
          * Caution
@@ -2205,6 +2206,8 @@ export interface components {
             ingredients: components["schemas"]["IngredientOut"][];
             /** Kinds */
             kinds: components["schemas"]["Traits"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
             /** Receiving */
             receiving: components["schemas"]["CheckOut"][];
             /** Shelf */
@@ -2383,6 +2386,18 @@ export interface components {
             volume_ml: number;
             /** Water Pct */
             water_pct: number | null;
+        };
+        /**
+         * ReadingOut
+         * @description What a reading is called, and its unit.
+         */
+        ReadingOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
         };
         /** ReasonOut */
         ReasonOut: {
@@ -2692,15 +2707,6 @@ export interface components {
             /** Volume Ml */
             volume_ml: number;
         };
-        /** StratumOut */
-        StratumOut: {
-            /** Component */
-            component: string;
-            /** Mass G */
-            mass_g: number;
-            /** Volume Ml */
-            volume_ml: number;
-        };
         /**
          * Swap
          * @description An equivalent: what it keeps in words, its mass [g], and the patch that takes it.
@@ -2883,8 +2889,11 @@ export interface components {
             note: string;
             /** Number */
             number: number;
-            /** Standing */
-            standing: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "ready" | "not_ready" | "not_to_be_cooked";
         };
         /** VersionOut */
         VersionOut: {
@@ -2905,8 +2914,11 @@ export interface components {
             note: string;
             /** Number */
             number: number;
-            /** Standing */
-            standing: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "ready" | "not_ready" | "not_to_be_cooked";
         };
         /**
          * VesselSize
