@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { POLICY, Problem } from '@/api';
 import { pauseBefore } from '@/api/policy';
-import { TROUBLES, type TroubleName } from '@/words/troubles';
+import { says, type TroubleName } from '@/words';
 
 const of = (status: number) => new Problem(status, '', '');
 
@@ -28,8 +28,8 @@ for (const [status, trouble] of [
   test(`${status} is ${trouble}`, () => assert.equal(of(status).trouble, trouble));
 
 test('whatever it is, something is said and there is a way out', () => {
-  for (const name of Object.keys(TROUBLES) as TroubleName[]) {
-    assert.ok(TROUBLES[name].title && TROUBLES[name].typing);
+  for (const name of Object.keys(says.troubles) as TroubleName[]) {
+    assert.ok(says.troubles[name].title && says.troubles[name].typing);
     assert.ok(POLICY[name].ways.length > 0);
   }
 });

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch';
+import { fill, says } from '@/words';
 import { troubleOf } from './policy';
 import type { paths } from './schema';
 
@@ -30,9 +31,8 @@ export class Problem extends Error {
   }
 }
 
-const unanswered = () => new Problem(0, 'Not connected', 'The kitchen server does not answer.');
-const answeredByAnother = () =>
-  new Problem(0, 'Not connected', 'Something else answered in place of the kitchen server.');
+const unanswered = () => new Problem(0, says.silence.title, says.silence.unanswered);
+const answeredByAnother = () => new Problem(0, says.silence.title, says.silence.answeredByAnother);
 
 /** Ask; throws a Problem where nothing answers in time. */
 async function patient(input: RequestInfo | URL, init?: RequestInit): Promise<Response> {
@@ -98,8 +98,8 @@ function problemOf(status: number, body: unknown): Problem {
   };
   return new Problem(
     status,
-    title ?? 'Something went wrong',
-    detail ?? `The server answered ${status}.`,
+    title ?? says.silence.wrong,
+    detail ?? fill(says.silence.status, { status }),
     body,
   );
 }

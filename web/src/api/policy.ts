@@ -1,8 +1,11 @@
-import type { TroubleName, WayOut } from '@/words/troubles';
+import type { TroubleName } from '@/words';
 import type { Problem } from './client';
 
 /** As often as it takes. */
 const ALWAYS = Number.POSITIVE_INFINITY;
+
+/** Where one can go from a trouble: try again, sign in, back to the Table. */
+type WayOut = 'again' | 'sign_in' | 'table';
 
 interface Rule {
   /** How often it is tried again by itself: what goes on behind the typing (draft, figures, feed) … */
@@ -15,7 +18,7 @@ interface Rule {
 
 /**
  * The one policy for what goes wrong: what is tried again and how often, and where one can go. What is said stands in
- * words/troubles. What is not tried again by itself is tried with the next change, when the server is heard again
+ * says.troubles. What is not tried again by itself is tried with the next change, when the server is heard again
  * after a silence, and when somebody presses.
  */
 export const POLICY: Record<TroubleName, Rule> = {

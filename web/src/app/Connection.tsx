@@ -1,5 +1,5 @@
 import type { Problem } from '@/api';
-import { TROUBLES, WAYS } from '@/words/troubles';
+import { names, says } from '@/words';
 
 interface Props {
   /** Why the server is not heard, while it is not. */
@@ -10,7 +10,7 @@ interface Props {
 
 /** On every screen: that the server is not heard, or that one is signed out. */
 export function Connection({ problem, stuck }: Props) {
-  const said = stuck ?? (problem && TROUBLES[problem.trouble].title);
+  const said = stuck ?? (problem && says.troubles[problem.trouble].title);
   return (
     <p
       role="status"
@@ -20,7 +20,7 @@ export function Connection({ problem, stuck }: Props) {
       {said}
       {problem?.trouble === 'signed_out' && (
         <a className="ml-2 underline" href={`/sign-in?from=${encodeURIComponent(window.location.pathname)}`}>
-          {WAYS.sign_in}
+          {names.signIn}
         </a>
       )}
     </p>

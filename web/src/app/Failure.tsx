@@ -3,7 +3,8 @@ import { useRouter } from '@tanstack/react-router';
 import { type ReactNode, useEffect } from 'react';
 import { onBack, POLICY, Problem } from '@/api';
 import { Button } from '@/ui';
-import { TROUBLES, type TroubleName, WAYS } from '@/words/troubles';
+import type { TroubleName } from '@/words';
+import { names, says } from '@/words';
 
 const TABLE = 'inline-flex min-h-9 items-center text-kelp underline underline-offset-2';
 
@@ -12,7 +13,7 @@ export function Failure({ error }: { error: unknown }) {
   const router = useRouter();
   const { reset } = useQueryErrorResetBoundary();
   const trouble = troubleIn(error);
-  const { title, says } = TROUBLES[trouble];
+  const told = says.troubles[trouble];
   const ways = POLICY[trouble].ways;
   const here = encodeURIComponent(window.location.pathname + window.location.search);
   function again() {
@@ -23,18 +24,20 @@ export function Failure({ error }: { error: unknown }) {
   }
   useEffect(() => (POLICY[trouble].behind > 0 ? onBack(again) : undefined));
   return (
-    <Note title={title} trouble={trouble}>
-      <p className="mt-2 text-quiet">{says || (error instanceof Error ? error.message : String(error))}</p>
+    <Note title={told.title} trouble={trouble}>
+      <p className="mt-2 text-quiet">
+        {told.says || (error instanceof Error ? error.message : String(error))}
+      </p>
       <div className="mt-4 flex flex-wrap items-center gap-4">
-        {ways.includes('again') && <Button onClick={again}>{WAYS.again}</Button>}
+        {ways.includes('again') && <Button onClick={again}>{names.tryAgain}</Button>}
         {ways.includes('sign_in') && (
           <a className={TABLE} href={`/sign-in?from=${here}`}>
-            {WAYS.sign_in}
+            {names.signIn}
           </a>
         )}
         {ways.includes('table') && (
           <a className={TABLE} href="/">
-            {WAYS.table}
+            {names.toTable}
           </a>
         )}
       </div>
@@ -50,10 +53,10 @@ function troubleIn(error: unknown): TroubleName {
 
 export function Nowhere() {
   return (
-    <Note title="There is nothing at this address" trouble="missing">
+    <Note title={says.app.nowhere} trouble="missing">
       <p className="mt-2">
         <a className={TABLE} href="/">
-          {WAYS.table}
+          {names.toTable}
         </a>
       </p>
     </Note>

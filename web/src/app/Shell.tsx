@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
-import { SIGNING_OUT } from '@/words/texts';
+import { fill, names, says } from '@/words';
 import { Connection } from './Connection';
 import { useFeed } from './useFeed';
 
@@ -22,7 +22,7 @@ export function Shell() {
   /** Nobody leaves with something unsaid: what was typed is sent first, and what cannot be is told. */
   async function signOut() {
     const kept = await sendAll();
-    if (!kept && stuck !== SIGNING_OUT.unsent) return setStuck(SIGNING_OUT.unsent);
+    if (!kept && stuck !== says.app.unsent) return setStuck(says.app.unsent);
     try {
       const session = await taken(api.DELETE('/api/session')).catch((error: unknown) => {
         // Whose session ended elsewhere is signed out already.
@@ -36,7 +36,7 @@ export function Shell() {
       queries.removeQueries({ predicate: (asked) => asked.queryKey[0] !== sessionQuery.queryKey[0] });
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      setStuck(`${SIGNING_OUT.failed} ${error.detail}`);
+      setStuck(fill(says.app.stillIn, { why: error.detail }));
     }
   }
 
@@ -49,7 +49,7 @@ export function Shell() {
           params={{ kitchen: kitchen.slug }}
           className="flex items-center gap-2 rounded-control font-title text-lg font-bold"
         >
-          <Mark /> Jar Table
+          <Mark /> {names.product}
         </Link>
         <Connection problem={problem} stuck={stuck} />
         <span className="ml-auto text-quiet">{kitchen.name}</span>
@@ -64,7 +64,7 @@ export function Shell() {
           onClick={signOut}
           className="rounded-control px-2 py-1 text-quiet underline-offset-2 hover:underline"
         >
-          Sign out
+          {names.signOut}
         </button>
       </header>
       <Outlet />

@@ -1,13 +1,6 @@
 import type { FormulaDocument, Json, Pantry } from '@/api';
+import { named, says } from '@/words';
 import { atWay, text, type Way, wayOf, within } from './document';
-
-const WORDS: Record<string, string> = {
-  per: 'for how much fish',
-  of: 'hangs on',
-  core_target: 'core target',
-  place_temperature: 'temperature of the place',
-  contact_time: 'contact time',
-};
 
 /** A place of the document as a cook would say it: "Mustard buttermilk › Honey › amount". */
 export function placeName(document: FormulaDocument, pantry: Pantry, path: string): string {
@@ -16,9 +9,10 @@ export function placeName(document: FormulaDocument, pantry: Pantry, path: strin
   way.forEach((step, place) => {
     if (typeof step === 'number')
       said.push(partName(atWay(document, way.slice(0, place + 1)), way, place, pantry));
-    else if (!['jars', 'lines', 'value'].includes(step)) said.push(WORDS[step] ?? step.replaceAll('_', ' '));
+    else if (!['jars', 'lines', 'value'].includes(step))
+      said.push(named(says.parts, step).replaceAll('_', ' '));
   });
-  return said.join(' › ') || 'the formula';
+  return said.join(' › ') || says.formula.itself;
 }
 
 function partName(part: Json | undefined, way: Way, place: number, pantry: Pantry): string {

@@ -1,4 +1,5 @@
 import type { FishResult } from '@/api';
+import { fill, says } from '@/words';
 import { millimetres } from '@/words/numbers';
 
 const WIDE = 226;
@@ -14,9 +15,7 @@ interface Props {
 export function Cut({ fish, skin, boned, slashes }: Props) {
   const { length_mm: length, width_mm: width, thickness_mm: thick } = fish;
   if (!length || !width || !thick) {
-    return (
-      <p className="rounded-control bg-sunk p-3 text-quiet">Weigh and measure the fish to see its cut.</p>
-    );
+    return <p className="rounded-control bg-sunk p-3 text-quiet">{says.fish.measureIt}</p>;
   }
   const scale = Math.min(WIDE / length, 70 / width, 46 / thick, 3.2);
   const path = (points: number[][]) =>
@@ -29,7 +28,11 @@ export function Cut({ fish, skin, boned, slashes }: Props) {
       viewBox={`-6 -4 ${WIDE + 12} ${below + t + 12}`}
       className="w-full"
       role="img"
-      aria-label={`One piece to scale: ${millimetres(length)} long, ${millimetres(width)} wide, ${millimetres(thick)} thick`}
+      aria-label={fill(says.fish.onePieceToScale, {
+        length: millimetres(length),
+        width: millimetres(width),
+        thick: millimetres(thick),
+      })}
     >
       <g transform={`translate(${left} 0)`}>
         <path

@@ -1,6 +1,6 @@
 import type { Stratum } from '@/api';
+import { fill, says, terms } from '@/words';
 import { millilitres } from '@/words/numbers';
-import { COMPONENTS } from '@/words/texts';
 
 /** A jar is three quarters full when it holds what it holds; its shape is one and a half times as high as wide. */
 const FULL = 0.75;
@@ -53,7 +53,18 @@ export function JarDrawing({ strata, scale, name, open = false }: Props) {
       height={height + 3}
       viewBox={`-3 -1.500 ${width + 6} ${height + 3}`}
       role="img"
-      aria-label={`${name}: ${millilitres(whole)}, ${layers.map((one) => `${COMPONENTS[one.component]?.name} ${millilitres(one.volume_ml)}`).join(', ')}`}
+      aria-label={fill(says.jars.drawn, {
+        jar: name,
+        volume: millilitres(whole),
+        layers: layers
+          .map((one) =>
+            fill(says.jars.layer, {
+              component: terms.components[one.component].name,
+              volume: millilitres(one.volume_ml),
+            }),
+          )
+          .join(', '),
+      })}
       className={open ? 'text-kelp' : 'text-quiet'}
       data-full={FULL}
     >
@@ -77,7 +88,7 @@ export function JarDrawing({ strata, scale, name, open = false }: Props) {
                   fontWeight="700"
                   className="fill-strata-ink"
                 >
-                  {COMPONENTS[one.component]?.letter}
+                  {terms.components[one.component].letter}
                 </text>
               )}
             </g>

@@ -1,5 +1,6 @@
 import { scaleLinear, scalePow } from 'd3-scale';
 import { type ReactNode, type Ref, useId } from 'react';
+import { says } from '@/words';
 
 export interface Series {
   name: string;
@@ -58,7 +59,7 @@ export function LineChart({
     ...series.flatMap((one) => one.y.filter((y): y is number => y !== null)),
     ...marks.filter((m) => m.across).map((m) => m.at),
   ];
-  if (!xs.length || !ys.length) return <p className="text-quiet">There is nothing to draw here yet.</p>;
+  if (!xs.length || !ys.length) return <p className="text-quiet">{says.app.nothingToDraw}</p>;
   const x = scaleLinear()
     .domain([Math.min(...xs), Math.max(...xs)])
     .range([PAD.left, WIDE - PAD.right]);

@@ -2,8 +2,9 @@ import { scalePow } from 'd3-scale';
 import { Slider } from 'radix-ui';
 import type { CSSProperties, ReactNode } from 'react';
 import type { TimeWindow } from '@/api';
+import { fill, named, says, terms } from '@/words';
 import { duration } from '@/words/numbers';
-import { BINDING } from '@/words/texts';
+import { Said } from '@/words/Said';
 
 /** Time is drawn by its square root, as salt and acid move: a few minutes and two days fit on one bar. */
 const BEND = 0.5;
@@ -68,8 +69,10 @@ export function WindowBar({
         style={centred((at(best_from_min) + at(best_to_min)) / 2)}
         look={`-top-1 font-semibold ${stopped ? 'text-quiet line-through' : 'text-best'}`}
       >
-        best <b data-mark="best from">{duration(best_from_min)}</b> to{' '}
-        <b data-mark="best to">{duration(best_to_min)}</b>
+        <Said
+          words={says.bar.best}
+          slots={{ from: mark('best from', best_from_min), to: mark('best to', best_to_min) }}
+        />
       </Mark>
       <Mark
         name="earliest"
@@ -80,10 +83,10 @@ export function WindowBar({
         }
         look="top-3 text-quiet"
       >
-        earliest <b data-mark="earliest">{duration(earliest_min)}</b>
+        <Said words={says.bar.earliest} slots={{ time: mark('earliest', earliest_min) }} />
       </Mark>
       <Mark name="latest" style={{ right: `${100 - latest}%` }} look="top-3 font-semibold text-stop">
-        latest <b data-mark="latest">{duration(latest_min)}</b>
+        <Said words={says.bar.latest} slots={{ time: mark('latest', latest_min) }} />
       </Mark>
       <div className="absolute inset-x-0 top-9 h-6 rounded-control border border-line bg-sunk" />
       {!stopped && (
@@ -115,7 +118,7 @@ export function WindowBar({
         <div
           className="absolute top-8 h-8 border-l-2 border-dashed border-ink"
           style={{ left: `${at(planned)}%` }}
-          title={`planned: ${duration(planned)}`}
+          title={fill(says.bar.planned, { time: duration(planned) })}
           data-part="planned"
         />
       )}
@@ -141,14 +144,17 @@ export function WindowBar({
         <Slider.Track className="h-10 grow" />
         <Slider.Thumb
           aria-label={label}
-          aria-valuetext={contact === null ? 'not planned' : duration(contact)}
+          aria-valuetext={contact === null ? says.bar.notPlanned : duration(contact)}
           className={`block h-7 w-5 rounded-full border-[3px] border-ink bg-plate ${contact === null ? 'opacity-50' : ''}`}
         />
       </Slider.Root>
-      <p className="sr-only">The latest is limited by {BINDING[window.binding]}.</p>
+      <p className="sr-only">{fill(says.bar.limited, { binding: named(terms.binding, window.binding) })}</p>
     </div>
   );
 }
+
+/** One of the four times, as it is read and as it is found. */
+const mark = (name: string, minutes: number) => <b data-mark={name}>{duration(minutes)}</b>;
 
 /** Words centred over a place [%], kept on the bar. */
 const centred = (place: number): CSSProperties =>
@@ -193,7 +199,13 @@ function SlimBar({
       role="img"
       data-binding={window.binding}
       data-stopped={stopped || undefined}
-      aria-label={`${stopped ? 'Stopped, no time to go by. ' : ''}${label}: best ${duration(best_from_min)} to ${duration(best_to_min)}, latest ${duration(latest_min)}, limited by ${BINDING[window.binding]}`}
+      aria-label={fill(stopped ? says.bar.stopped : says.bar.whole, {
+        label,
+        from: duration(best_from_min),
+        to: duration(best_to_min),
+        latest: duration(latest_min),
+        binding: named(terms.binding, window.binding),
+      })}
     >
       <div className="absolute inset-0 rounded-control border border-line bg-sunk" />
       {!stopped && (

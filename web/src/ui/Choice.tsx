@@ -1,4 +1,5 @@
 import type { ComponentProps } from 'react';
+import { says } from '@/words';
 
 interface Props<K extends string> extends Omit<ComponentProps<'select'>, 'onChange' | 'value'> {
   label: string;
@@ -15,7 +16,7 @@ export function Choice<K extends string>({
   value,
   choices,
   onPick,
-  empty = 'choose …',
+  empty = says.app.choose,
   fault,
   className = '',
   ...rest

@@ -1,4 +1,5 @@
 import type { RefObject } from 'react';
+import { says } from '@/words';
 import { LinkButton } from './LinkButton';
 
 interface Props {
@@ -115,9 +116,6 @@ async function pixels(svg: SVGSVGElement): Promise<Blob> {
   canvas.height = image.height * SCALE;
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
   return new Promise((done, failed) => {
-    canvas.toBlob(
-      (blob) => (blob ? done(blob) : failed(new Error('The picture could not be made.'))),
-      'image/png',
-    );
+    canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error(says.app.noPicture))), 'image/png');
   });
 }

@@ -1,4 +1,5 @@
 import { useId, useState } from 'react';
+import { says } from '@/words';
 
 export interface Found {
   id: string;
@@ -90,9 +91,7 @@ export function Finder({ label, placeholder, items, onPick, disabled }: Props) {
               <span className="text-sm text-quiet">{item.hint}</span>
             </div>
           ))}
-        {shown && found.length === 0 && (
-          <p className="p-2 text-quiet">Nothing in the pantry is called that.</p>
-        )}
+        {shown && found.length === 0 && <p className="p-2 text-quiet">{says.app.nothingFound}</p>}
       </div>
     </div>
   );

@@ -1,12 +1,16 @@
 /** Numbers as a cook reads them: no false precision, always with the unit. Drawing only; nothing is computed here. */
 
+import { locale, named, terms } from './index';
+
+const { units } = terms;
+
 /** One formatter for each number of digits: making one takes longer than drawing a line of the bench. */
 const formatters = new Map<number, Intl.NumberFormat>();
 
 function shown(value: number, digits: number): string {
   let formatter = formatters.get(digits);
   if (!formatter) {
-    formatter = new Intl.NumberFormat('en-GB', {
+    formatter = new Intl.NumberFormat(locale, {
       minimumFractionDigits: digits,
       maximumFractionDigits: digits,
     });
@@ -22,18 +26,20 @@ export const MISSING = '—';
 
 export function grams(value: number | null | undefined): string {
   if (value === null || value === undefined) return MISSING;
-  if (value >= 9_995) return `${shown(value / 1000, 1)} kg`;
-  if (value >= 999.5) return `${shown(value / 1000, 2)} kg`;
-  return `${shown(value, value < 99.95 ? 1 : 0)} g`;
+  if (value >= 9_995) return `${shown(value / 1000, 1)} ${units.kg}`;
+  if (value >= 999.5) return `${shown(value / 1000, 2)} ${units.kg}`;
+  return `${shown(value, value < 99.95 ? 1 : 0)} ${units.g}`;
 }
 
 export function millilitres(value: number | null | undefined): string {
   if (value === null || value === undefined) return MISSING;
-  return value >= 999.5 ? `${shown(value / 1000, 2)} l` : `${shown(value, value < 9.95 ? 1 : 0)} ml`;
+  return value >= 999.5
+    ? `${shown(value / 1000, 2)} ${units.l}`
+    : `${shown(value, value < 9.95 ? 1 : 0)} ${units.ml}`;
 }
 
 export function percent(value: number | null | undefined, digits = 2): string {
-  return value === null || value === undefined ? MISSING : `${shown(value, digits)} %`;
+  return value === null || value === undefined ? MISSING : `${shown(value, digits)} ${units['%']}`;
 }
 
 export function plain(value: number | null | undefined, digits = 1): string {
@@ -41,24 +47,35 @@ export function plain(value: number | null | undefined, digits = 1): string {
 }
 
 export function millimetres(value: number | null | undefined): string {
-  return value === null || value === undefined ? MISSING : `${shown(value, value < 9.95 ? 1 : 0)} mm`;
+  return value === null || value === undefined
+    ? MISSING
+    : `${shown(value, value < 9.95 ? 1 : 0)} ${units.mm}`;
 }
 
 /** 4.5 min, 19 min, 1 h 14, 19 h. */
 export function duration(minutes: number | null | undefined): string {
   if (minutes === null || minutes === undefined) return MISSING;
-  if (minutes < 59.5) return `${minutes < 9.45 ? tenths(minutes) : Math.round(minutes)} min`;
+  if (minutes < 59.5) return `${minutes < 9.45 ? tenths(minutes) : Math.round(minutes)} ${units.min}`;
   if (minutes < 600) {
     const whole = Math.round(minutes);
     return whole % 60
-      ? `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
-      : `${whole / 60} h`;
+      ? `${Math.floor(whole / 60)} ${units.h} ${String(whole % 60).padStart(2, '0')}`
+      : `${whole / 60} ${units.h}`;
   }
-  return `${Math.round(minutes / 60)} h`;
+  return `${Math.round(minutes / 60)} ${units.h}`;
 }
 
+/** A time of seconds, given in minutes. */
+export const seconds = (minutes: number): string => `${Math.round(minutes * 60)} ${units.s}`;
+
+/** A temperature [degC] to the degree. */
+export const degrees = (celsius: number | null | undefined): string =>
+  celsius === null || celsius === undefined ? MISSING : `${shown(celsius, 0)} ${units.degC}`;
+
+export const day = (time: Date): string => time.toLocaleDateString(locale);
+
 export function clock(time: Date): string {
-  return time.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  return time.toLocaleTimeString(locale, { hour: '2-digit', minute: '2-digit' });
 }
 
 /** A number of the core in its own unit, as a cook reads it. */
@@ -76,14 +93,13 @@ export function inUnit(value: number | null | undefined, unit: string): string {
     case '%':
       return percent(value);
     case 'degC':
-      return `${shown(value, value % 1 ? 1 : 0)} °C`;
+      return `${shown(value, value % 1 ? 1 : 0)} ${units.degC}`;
     case 'mg':
-      return `${shown(value, 0)} mg`;
     case 'cm2':
-      return `${shown(value, 0)} cm²`;
+      return `${shown(value, 0)} ${units[unit]}`;
     case '':
       return shown(value, value % 1 ? 2 : 0);
     default:
-      return `${value < 1 ? value.toPrecision(2) : shown(value, value < 100 ? 1 : 0)} ${unit}`;
+      return `${value < 1 ? value.toPrecision(2) : shown(value, value < 100 ? 1 : 0)} ${named(units, unit)}`;
   }
 }

@@ -3,7 +3,8 @@ import type { Json } from '@/api';
 import { putWay, wayOf } from '@/document/document';
 import { placeName } from '@/document/placeName';
 import { Button, Dialog } from '@/ui';
-import { UNITS } from '@/words/texts';
+import { fill, named, names, says, terms } from '@/words';
+import { Said } from '@/words/Said';
 import { useOpened } from '../opened';
 
 /** Where two people changed the same thing: what it was, what each made of it; one is chosen, nothing is lost before that. */
@@ -27,8 +28,8 @@ export function ConflictDialog() {
     <Dialog
       open={conflicts.length > 0}
       onOpenChange={() => {}}
-      title="Somebody else changed the same place"
-      says="Everything else of both is in already. Choose for each of these."
+      title={says.conflict.head}
+      says={says.conflict.says}
       wide
     >
       <div className="mt-4 space-y-3">
@@ -37,7 +38,9 @@ export function ConflictDialog() {
             <legend className="sr-only">{placeName(document, pantry, conflict.path)}</legend>
             <p className="font-semibold" aria-hidden="true">
               {placeName(document, pantry, conflict.path)}
-              <span className="ml-2 font-normal text-quiet">was {said(conflict.base)}</span>
+              <span className="ml-2 font-normal text-quiet">
+                {fill(says.conflict.was, { value: said(conflict.base) })}
+              </span>
             </p>
             <div className="mt-1 grid grid-cols-2 gap-2">
               {[false, true].map((other) => (
@@ -52,8 +55,10 @@ export function ConflictDialog() {
                     onChange={() => setTheirs({ ...theirs, [conflict.path]: other })}
                   />
                   <span>
-                    {other ? 'theirs' : 'mine'}:{' '}
-                    <strong>{said(other ? conflict.theirs : conflict.yours)}</strong>
+                    <Said
+                      words={other ? says.conflict.theirs : says.conflict.mine}
+                      slots={{ value: <strong>{said(other ? conflict.theirs : conflict.yours)}</strong> }}
+                    />
                   </span>
                 </label>
               ))}
@@ -62,7 +67,7 @@ export function ConflictDialog() {
         ))}
       </div>
       <div className="mt-4 flex justify-end">
-        <Button onClick={settle}>Go on with these</Button>
+        <Button onClick={settle}>{names.goOn}</Button>
       </div>
     </Dialog>
   );
@@ -70,10 +75,10 @@ export function ConflictDialog() {
 
 /** A part of the document in words. */
 function said(value: unknown): string {
-  if (value === null || value === undefined) return 'not there';
+  if (value === null || value === undefined) return says.conflict.notThere;
   if (typeof value !== 'object') return String(value);
   const part = value as Record<string, unknown>;
-  if ('value' in part && 'unit' in part) return `${part.value} ${UNITS[String(part.unit)] ?? part.unit}`;
+  if ('value' in part && 'unit' in part) return `${part.value} ${named(terms.units, String(part.unit))}`;
   if (typeof part.name === 'string') return part.name;
   if (typeof part.ingredient === 'string')
     return `${part.ingredient.replaceAll('-', ' ')}, ${said(part.amount)}`;

@@ -1,8 +1,7 @@
 import { POLICY } from '@/api';
 import { LinkButton } from '@/ui';
+import { fill, names, says } from '@/words';
 import { clock } from '@/words/numbers';
-import { KEPT } from '@/words/texts';
-import { TROUBLES, WAYS } from '@/words/troubles';
 import { useOpened } from '../opened';
 import type { Keeping } from './DraftKeeper';
 
@@ -22,17 +21,17 @@ export function Kept() {
       className={`text-sm ${calm ? 'text-quiet' : 'rounded-control bg-warn-soft px-2 py-0.5 text-warn'}`}
     >
       {!problem && calmly(keeping, merged)}
-      {problem && keeping.state === 'trouble' && TROUBLES[problem.trouble].typing}
-      {problem && keeping.state !== 'trouble' && KEPT.unreckoned}
+      {problem && keeping.state === 'trouble' && says.troubles[problem.trouble].typing}
+      {problem && keeping.state !== 'trouble' && says.kept.unreckoned}
       {problem && ['refused', 'broken', 'busy'].includes(problem.trouble) && `: ${problem.detail}`}
       {problem && POLICY[problem.trouble].ways.includes('again') && (
         <LinkButton className="ml-1" onClick={tryNow}>
-          {WAYS.again}
+          {names.tryAgain}
         </LinkButton>
       )}
       {problem && POLICY[problem.trouble].ways.includes('sign_in') && (
         <a className="ml-1 underline" href={`/sign-in?from=${encodeURIComponent(window.location.pathname)}`}>
-          {WAYS.sign_in}
+          {names.signIn}
         </a>
       )}
     </span>
@@ -40,7 +39,7 @@ export function Kept() {
 }
 
 function calmly(keeping: Keeping, merged: boolean): string {
-  if (keeping.state === 'conflict') return KEPT.conflict;
-  if (keeping.state !== 'kept') return KEPT.keeping;
-  return `${merged ? KEPT.merged : KEPT.kept} · ${clock(keeping.at)}`;
+  if (keeping.state === 'conflict') return says.kept.conflict;
+  if (keeping.state !== 'kept') return says.kept.keeping;
+  return fill(merged ? says.kept.merged : says.kept.kept, { time: clock(keeping.at) });
 }

@@ -1,4 +1,5 @@
 import { Button } from '@/ui';
+import { names } from '@/words';
 import { useOpened } from '../opened';
 
 /** One step back, one forth. */
@@ -6,8 +7,8 @@ export function Steps() {
   const { draft, readOnly } = useOpened();
   if (readOnly) return null;
   const steps = [
-    { label: 'One step back', sign: '↶', there: draft.back, go: draft.undo },
-    { label: 'One step forth', sign: '↷', there: draft.forth, go: draft.redo },
+    { label: names.stepBack, sign: '↶', there: draft.back, go: draft.undo },
+    { label: names.stepForth, sign: '↷', there: draft.forth, go: draft.redo },
   ];
   return (
     <span className="flex">

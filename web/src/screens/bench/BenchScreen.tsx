@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { list } from '@/document/document';
 import { useOpened } from '@/formula/opened';
+import { names } from '@/words';
 import { AboutDialog } from './parts/AboutDialog';
 import { ChangePreview } from './parts/change/ChangePreview';
 import { ScaleDialog } from './parts/change/ScaleDialog';
@@ -31,9 +32,9 @@ export function BenchScreen() {
     if (key === '?') setAsked('keys');
     else if (key === ',') openJar(Math.max(open - 1, 0));
     else if (key === '.') openJar(Math.min(open + 1, jars.length - 1));
-    else if (key === 'l') focus('Add a line');
-    else if (key === 'w') focus('Weight');
-    else if (key === 't') focus('Thickness');
+    else if (key === 'l') focus(names.addLine);
+    else if (key === 'w') focus(names.weight);
+    else if (key === 't') focus(names.thickness);
     else if (!readOnly) setAsked(key === 'a' ? 'add' : key === 's' ? 'scale' : 'version');
   }
   useShortcuts({ on: keysOn, press });

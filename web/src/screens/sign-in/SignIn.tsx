@@ -1,11 +1,13 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useRouter } from '@tanstack/react-router';
 import { type FormEvent, useState } from 'react';
-import { api, Problem, queries, sessionQuery, taken } from '@/api';
+import { api, Problem, queries, type Stratum, sessionQuery, taken } from '@/api';
 import { Hatches, JarDrawing } from '@/drawing';
 import { Button, Field } from '@/ui';
+import { names, says } from '@/words';
+import { Said } from '@/words/Said';
 
-const JAR = [
+const JAR: Stratum[] = [
   { component: 'salt', mass_g: 60, volume_ml: 28 },
   { component: 'water', mass_g: 150, volume_ml: 150 },
   { component: 'acid', mass_g: 40, volume_ml: 30 },
@@ -49,23 +51,27 @@ export function SignIn() {
       <div className="grid w-full max-w-3xl items-end gap-10 md:grid-cols-[1fr_24rem]">
         <div className="hidden border-b-8 border-steel pl-10 md:block">
           <div className="flex items-end gap-6">
-            <JarDrawing name="a marinade" strata={JAR} scale={30} open />
-            <JarDrawing name="a dry brine" strata={JAR.slice(0, 1).concat(JAR.slice(4))} scale={30} />
+            <JarDrawing name={says.app.jarOnShow} strata={JAR} scale={30} open />
+            <JarDrawing
+              name={says.app.dryJarOnShow}
+              strata={JAR.slice(0, 1).concat(JAR.slice(4))}
+              scale={30}
+            />
           </div>
         </div>
         <form onSubmit={enter} className="rounded-plate border border-line bg-plate p-6">
-          <h1 className="text-3xl">Jar Table</h1>
-          <p className="mt-1 text-quiet">Salt, acid and time for fish: weighed, timed and written down.</p>
+          <h1 className="text-3xl">{names.product}</h1>
+          <p className="mt-1 text-quiet">{says.app.motto}</p>
           <Field
             id="name"
-            label="Name"
+            label={names.name}
             autoComplete="username"
             value={name}
             onType={(value) => setName(String(value))}
           />
           <Field
             id="password"
-            label="Password"
+            label={names.password}
             type="password"
             autoComplete="current-password"
             value={password}
@@ -77,12 +83,17 @@ export function SignIn() {
             </p>
           )}
           <Button type="submit" className="mt-5 w-full" disabled={busy}>
-            {busy ? 'Signing in …' : 'Sign in'}
+            {busy ? says.app.signingIn : names.signIn}
           </Button>
           {session.demo && (
             <p className="mt-4 rounded-control bg-kelp-soft p-3">
-              Demo kitchen: name <strong>{session.demo.username}</strong>, password{' '}
-              <strong>{session.demo.password}</strong>
+              <Said
+                words={says.app.demo}
+                slots={{
+                  name: <strong>{session.demo.username}</strong>,
+                  password: <strong>{session.demo.password}</strong>,
+                }}
+              />
             </p>
           )}
         </form>

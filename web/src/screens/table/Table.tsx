@@ -12,13 +12,14 @@ import {
 import { kindNames } from '@/document/kinds';
 import { shelfScale } from '@/drawing';
 import { Button, Choice, LinkButton, TextInput } from '@/ui';
+import { names, says } from '@/words';
 import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
 const EMPTY: FormulaDocument = {
   format: 'jar-table/formula',
   format_version: 1,
-  title: 'New formula',
+  title: names.newFormula,
   servings: 4,
   fish: { state: 'fresh' },
   jars: [],
@@ -51,57 +52,54 @@ export function Table() {
   return (
     <main className="mx-auto w-full max-w-7xl p-4">
       <div className="flex flex-wrap items-center gap-3">
-        <h1 className="mr-2 text-2xl">On the table</h1>
+        <h1 className="mr-2 text-2xl">{says.table.head}</h1>
         <TextInput
-          label="Search formulas"
+          label={names.searchFormulas}
           type="search"
-          placeholder="Search: zander, caraway, soy …"
+          placeholder={says.table.hint}
           className="w-72"
           value={filters.q ?? ''}
           onType={(q) => setFilters({ ...filters, q: String(q) })}
         />
         <Choice
-          label="Fish"
+          label={names.fish}
           value={filters.fish ?? ''}
           choices={{
-            '': 'every fish',
+            '': says.table.everyFish,
             ...Object.fromEntries((asked.data?.species ?? []).map((id) => [id, nameOf(id)])),
           }}
           onPick={(fish) => setFilters({ ...filters, fish })}
         />
         <Choice
-          label="Kind of jar"
+          label={names.kindOfJar}
           value={filters.kind ?? ''}
-          choices={{ '': 'every kind', ...kindNames(pantry) }}
+          choices={{ '': says.table.everyKind, ...kindNames(pantry) }}
           onPick={(kind) => setFilters({ ...filters, kind })}
         />
         <Choice
-          label="Tag"
+          label={names.tag}
           value={filters.tag ?? ''}
           choices={{
-            '': 'every tag',
+            '': says.table.everyTag,
             ...Object.fromEntries((asked.data?.tags ?? []).map((tag) => [tag, tag])),
           }}
           onPick={(tag) => setFilters({ ...filters, tag })}
         />
         {kitchen.role !== 'viewer' && (
           <Button className="ml-auto" onClick={start}>
-            New formula
+            {names.newFormula}
           </Button>
         )}
       </div>
-      {asked.isPending && <p className="mt-10 text-quiet">Setting the table …</p>}
+      {asked.isPending && <p className="mt-10 text-quiet">{says.table.setting}</p>}
       {asked.isError && (
         <p role="alert" className="mt-4 rounded-control bg-warn-soft p-3 text-warn">
-          {(asked.error as Problem).detail} <LinkButton onClick={() => asked.refetch()}>Try again</LinkButton>
+          {(asked.error as Problem).detail}{' '}
+          <LinkButton onClick={() => asked.refetch()}>{names.tryAgain}</LinkButton>
         </p>
       )}
       {asked.isSuccess && items.length === 0 && (
-        <p className="mt-10 text-quiet">
-          {filtered
-            ? 'No formula matches. Take a word or a filter away.'
-            : 'The table is empty. Begin with “New formula”: choose a fish, weigh it, set a jar on it.'}
-        </p>
+        <p className="mt-10 text-quiet">{filtered ? says.table.noMatch : says.table.empty}</p>
       )}
       <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-5 gap-y-6">
         {items.map((item) => (

@@ -7,6 +7,7 @@ import { Steps } from '@/formula/draft/Steps';
 import { useOpened } from '@/formula/opened';
 import { Verdict } from '@/formula/Verdict';
 import { Choice } from '@/ui';
+import { fill, names, says } from '@/words';
 import { JarInTime } from './parts/JarInTime';
 
 /** A jar of the formula through time: the cut across, the fish at each minute, and what would move the window. */
@@ -16,20 +17,26 @@ export function WindowScreen() {
   useEffect(() => {
     if (asked !== undefined) openJar(asked);
   }, [asked, openJar]);
-  const names = Object.fromEntries(
+  const jars = Object.fromEntries(
     list(document.jars).map((one, place) => [
       String(place),
-      `${place + 1} ${text(within<'Jar'>(one, 'name')) ?? kindOf(pantry, text(within<'Jar'>(one, 'kind')))?.name ?? 'Jar'}`,
+      fill(says.jars.numbered, {
+        place: place + 1,
+        jar:
+          text(within<'Jar'>(one, 'name')) ??
+          kindOf(pantry, text(within<'Jar'>(one, 'kind')))?.name ??
+          says.jars.unnamed,
+      }),
     ]),
   );
   return (
     <main className="flex grow flex-col gap-3 p-3" data-stale={stale} aria-busy={stale}>
       <header className="flex flex-wrap items-center gap-3">
-        <h1 className="text-xl">{text(document.title) ?? 'Untitled'}</h1>
+        <h1 className="text-xl">{text(document.title) ?? says.formula.untitled}</h1>
         <Choice
-          label="Which jar"
+          label={names.whichJar}
           value={String(jar)}
-          choices={names}
+          choices={jars}
           onPick={(picked) => openJar(Number(picked))}
         />
         <Steps />
@@ -39,14 +46,16 @@ export function WindowScreen() {
           params={{ kitchen, formula: String(formula) }}
           className="ml-auto inline-flex min-h-9 items-center rounded-control border border-edge bg-plate px-3 font-semibold hover:bg-sunk"
         >
-          To the Bench
+          {names.toBench}
         </Link>
         <p className="basis-full">
           <Verdict />
         </p>
       </header>
       {evaluation && <JarInTime key={jar} jar={jar} evaluation={evaluation} />}
-      {!evaluation && <p className="rounded-plate border border-line bg-plate p-4 text-quiet">Reckoning …</p>}
+      {!evaluation && (
+        <p className="rounded-plate border border-line bg-plate p-4 text-quiet">{says.app.reckoning}</p>
+      )}
     </main>
   );
 }

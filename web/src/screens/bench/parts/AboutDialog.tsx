@@ -2,6 +2,7 @@ import { list, text } from '@/document/document';
 import { keepable } from '@/document/typed';
 import { useOpened } from '@/formula/opened';
 import { Choice, Dialog, TextInput } from '@/ui';
+import { names, says } from '@/words';
 
 /** What is said of the formula as a whole: notes, tags to find it by, and which spoons it means. */
 export function AboutDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -12,27 +13,27 @@ export function AboutDialog({ open, onClose }: { open: boolean; onClose: () => v
     set(['tags'], words.some(Boolean) ? words : undefined);
   };
   return (
-    <Dialog open={open} onOpenChange={(still) => !still && onClose()} title="About this formula">
-      <p className="mt-3 font-semibold">Tags, parted by commas</p>
+    <Dialog open={open} onOpenChange={(still) => !still && onClose()} title={says.about.head}>
+      <p className="mt-3 font-semibold">{says.about.tags}</p>
       <TextInput
-        label="Tags"
+        label={names.tags}
         value={tags.join(',')}
         disabled={readOnly}
         onType={write}
         className="mt-1 w-full"
       />
-      <p className="mt-3 font-semibold">Spoons and cups are</p>
+      <p className="mt-3 font-semibold">{says.about.measures}</p>
       <Choice
-        label="Spoons and cups"
+        label={names.measures}
         value={text(value(['measures'])) ?? 'us'}
-        choices={{ us: 'US (tsp 4.93 ml, cup 237 ml)', metric: 'metric (tsp 5 ml, cup 250 ml)' }}
+        choices={{ us: says.about.us, metric: says.about.metric }}
         disabled={readOnly}
         onPick={(picked) => set(['measures'], picked)}
         className="mt-1"
       />
-      <p className="mt-3 font-semibold">Notes</p>
+      <p className="mt-3 font-semibold">{names.notes}</p>
       <textarea
-        aria-label="Notes"
+        aria-label={names.notes}
         rows={6}
         disabled={readOnly}
         value={text(value(['notes'])) ?? ''}

@@ -1,5 +1,6 @@
 import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
+import { names, says } from '@/words';
 
 /** What the core proposes of itself at a place: shown, done with one press, or looked at first. */
 export function Advice({ below }: { below: string }) {
@@ -19,14 +20,14 @@ export function Advice({ below }: { below: string }) {
         {!readOnly && (
           <p className="mt-1 flex gap-2">
             <Button look="plain" className="min-h-8!" onClick={() => apply(patch)}>
-              Do it
+              {names.doIt}
             </Button>
             <Button
               look="quiet"
               className="min-h-8!"
-              onClick={() => propose({ title: 'What this changes', says: notice.text, patch })}
+              onClick={() => propose({ title: says.changes.head, says: notice.text, patch })}
             >
-              What changes?
+              {names.whatChanges}
             </Button>
           </p>
         )}

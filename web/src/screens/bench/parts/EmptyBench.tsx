@@ -1,5 +1,6 @@
 import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
+import { names, says } from '@/words';
 
 /** A formula without a jar: what to do, in order, and which of it is done. */
 export function EmptyBench({ onAdd }: { onAdd: () => void }) {
@@ -7,15 +8,15 @@ export function EmptyBench({ onAdd }: { onAdd: () => void }) {
   const fish = Boolean(value(['fish', 'species']) && value(['fish', 'cut']));
   const weighed = Boolean(evaluation?.fish.edible_g && evaluation.fish.thickness_mm);
   const steps = [
-    { done: fish, words: 'Choose the fish and its cut, on the left: by name, or by the treatment it suits.' },
-    { done: weighed, words: 'Weigh all pieces together, measure one at its thickest, say how many eat.' },
-    { done: false, words: 'Set the first jar on it: a brine, a marinade, a rub …' },
+    { done: fish, words: says.begin.fish },
+    { done: weighed, words: says.begin.weigh },
+    { done: false, words: says.begin.jar },
   ];
   const next = steps.findIndex((step) => !step.done);
   return (
     <div className="grid grow place-items-center rounded-plate border border-line bg-plate p-6">
       <div className="max-w-md">
-        <h2 className="text-xl">{readOnly ? 'No jar stands here yet' : 'Begin here'}</h2>
+        <h2 className="text-xl">{readOnly ? says.begin.none : says.begin.here}</h2>
         <ol className="mt-3 space-y-2">
           {steps.map((step, place) => (
             <li key={step.words} className={`flex gap-3 ${place === next ? 'font-semibold' : 'text-quiet'}`}>
@@ -24,14 +25,14 @@ export function EmptyBench({ onAdd }: { onAdd: () => void }) {
               </span>
               <span>
                 {step.words}
-                {step.done && <span className="sr-only"> Done.</span>}
+                {step.done && <span className="sr-only"> {says.begin.done}</span>}
               </span>
             </li>
           ))}
         </ol>
         {!readOnly && (
           <Button className="mt-5" onClick={onAdd}>
-            Add a jar
+            {names.addJar}
           </Button>
         )}
       </div>

@@ -4,7 +4,7 @@ import { Steps } from '@/formula/draft/Steps';
 import { useOpened } from '@/formula/opened';
 import { Verdict } from '@/formula/Verdict';
 import { Button, TextInput } from '@/ui';
-import { KEPT, STANDING } from '@/words/texts';
+import { fill, names, says, terms } from '@/words';
 import { KeepVersion } from './KeepVersion';
 
 interface Props {
@@ -23,7 +23,7 @@ export function Heading({ asking, onAsk, onKeys, onAbout }: Props) {
     <header className="flex flex-wrap items-center gap-2">
       <div className="min-w-44 grow basis-full xl:basis-0">
         <TextInput
-          label="Title"
+          label={names.title}
           value={value(['title'])}
           onType={(title) => set(['title'], title)}
           disabled={readOnly}
@@ -32,30 +32,32 @@ export function Heading({ asking, onAsk, onKeys, onAbout }: Props) {
         <p className="flex flex-wrap gap-x-3 px-1 text-sm text-quiet">
           <Verdict />
           <span>
-            {newest ? `draft after version ${newest.number}` : 'draft, no version yet'}
+            {!newest && says.formula.noVersion}
             {newest &&
-              newest.standing !== 'ready' &&
-              `, which is ${STANDING[newest.standing]?.toLowerCase()}`}
+              fill(newest.standing === 'ready' ? says.formula.draftAfter : says.formula.draftAfterNotReady, {
+                number: newest.number,
+                standing: terms.standing[newest.standing].toLowerCase(),
+              })}
           </span>
           <Kept />
         </p>
       </div>
       <Steps />
       {!readOnly && (
-        <Button look="quiet" className="px-2!" onClick={onKeys} aria-label="Keys">
+        <Button look="quiet" className="px-2!" onClick={onKeys} aria-label={names.keys}>
           ?
         </Button>
       )}
       <Button look="quiet" className="px-2!" onClick={onAbout}>
-        Notes
+        {names.notes}
       </Button>
       {!readOnly && (
         <Button look="plain" onClick={() => onAsk(true)}>
-          Keep a version
+          {names.keepVersion}
         </Button>
       )}
       {readOnly && (
-        <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">You may look, not change</span>
+        <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">{says.formula.mayLook}</span>
       )}
       <KeepVersion
         open={asking}
@@ -63,7 +65,7 @@ export function Heading({ asking, onAsk, onKeys, onAbout }: Props) {
         versions={versions}
         onKeep={async (said) => {
           // A version is made of what the server has: never of a draft before the one that is seen.
-          if (!(await draft.send())) throw new Problem(0, KEPT.unsent, KEPT.unsent);
+          if (!(await draft.send())) throw new Problem(0, says.kept.unsent, says.kept.unsent);
           const path = { kitchen, formula };
           const body = { revision: draft.revision(), ...said };
           await taken(

@@ -2,7 +2,8 @@ import { type FormEvent, useState } from 'react';
 import { Problem, type VersionItem } from '@/api';
 import { useOpened } from '@/formula/opened';
 import { Button, Dialog, Field } from '@/ui';
-import { STANDING } from '@/words/texts';
+import { fill, names, says, terms } from '@/words';
+import { day } from '@/words/numbers';
 
 /** What is said of a version as it is kept. */
 export interface Said {
@@ -47,22 +48,18 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
     }
   }
 
-  const why = unread
-    ? 'This cannot be kept before what cannot be read is mended'
-    : refused
-      ? 'This is refused: it is kept only as not to be cooked'
-      : 'This is not ready';
+  const why = unread ? says.version.unread : refused ? says.version.refused : says.version.notReady;
   return (
     <Dialog
       open={open}
       onOpenChange={onOpenChange}
-      title={`Keep version ${(versions[0]?.number ?? 0) + 1}`}
-      says="A version never changes again; the draft goes on from it."
+      title={fill(says.version.head, { number: (versions[0]?.number ?? 0) + 1 })}
+      says={says.version.says}
     >
       <form onSubmit={keep}>
         {standing !== 'ready' && (
           <section
-            aria-label="Why it is not ready"
+            aria-label={names.whyNotReady}
             data-standing={standing}
             className={`mt-3 rounded-control p-2 ${refused ? 'bg-stop-soft text-stop' : 'bg-warn-soft text-warn'}`}
           >
@@ -76,14 +73,14 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
         )}
         <Field
           id="note"
-          label="What is different in it?"
+          label={names.whatIsDifferent}
           value={said.note}
           onType={(note) => setSaid({ ...said, note })}
         />
         {asked && (
           <Field
             id="kept-by"
-            label="Your initials, kept with the version"
+            label={names.keptBy}
             value={said.initials}
             onType={(initials) => setSaid({ ...said, initials })}
             maxLength={8}
@@ -96,7 +93,7 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
               checked={said.not_to_be_cooked}
               onChange={(event) => setSaid({ ...said, not_to_be_cooked: event.target.checked })}
             />
-            Keep it marked as not to be cooked
+            {names.notToBeCooked}
           </label>
         )}
         {problem && (
@@ -109,10 +106,10 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
         )}
         <div className="mt-4 flex justify-end gap-2">
           <Button look="quiet" onClick={() => onOpenChange(false)}>
-            Not now
+            {names.notNow}
           </Button>
           <Button type="submit" disabled={!told}>
-            {!asked ? 'Keep it' : refused ? 'Keep it, not to be cooked' : 'Keep it, not ready'}
+            {!asked ? names.keepReady : refused ? names.keepNotToBeCooked : names.keepNotReady}
           </Button>
         </div>
       </form>
@@ -122,16 +119,21 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
             <li key={version.number} className="flex gap-3 py-0.5" data-version={version.number}>
               <strong>{version.number}</strong>
               <span className="grow">
-                {version.note || 'no note'}
+                {version.note || says.version.noNote}
                 {version.standing !== 'ready' && (
                   <strong className="ml-2 text-stop">
-                    {STANDING[version.standing]?.toLowerCase()}
-                    {version.initials && `, kept by ${version.initials}`}
+                    {fill(version.initials ? says.version.keptBy : says.version.kept, {
+                      standing: terms.standing[version.standing].toLowerCase(),
+                      initials: version.initials,
+                    })}
                   </strong>
                 )}
               </span>
               <span className="text-quiet">
-                {version.created_by}, {new Date(version.created_at).toLocaleDateString('en-GB')}
+                {fill(says.version.made, {
+                  who: version.created_by,
+                  date: day(new Date(version.created_at)),
+                })}
               </span>
             </li>
           ))}

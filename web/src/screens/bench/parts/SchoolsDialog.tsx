@@ -4,6 +4,7 @@ import { patched } from '@/document/patch';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Dialog, Trouble } from '@/ui';
+import { names, says } from '@/words';
 import { Differences } from './change/Differences';
 
 interface Props {
@@ -41,11 +42,11 @@ export function SchoolsDialog({ open, onClose, jar }: Props) {
     <Dialog
       open={open}
       onOpenChange={(still) => !still && close()}
-      title="Schools"
-      says="Good cooks disagree here. The first of each is our default; switch, and see what that changes."
+      title={names.schools}
+      says={says.schools.says}
       wide
     >
-      {!answer && !problem && <p className="mt-4 text-quiet">Looking up …</p>}
+      {!answer && !problem && <p className="mt-4 text-quiet">{says.app.lookingUp}</p>}
       <Trouble words={problem?.detail ?? failed} />
       <div className="mt-3 space-y-3">
         {mine.map((question) => (
@@ -77,13 +78,13 @@ export function SchoolsDialog({ open, onClose, jar }: Props) {
             <p className="mt-1 text-sm text-quiet">{question.source}</p>
             {changed?.question === question.question && (
               <div className="mt-1 rounded-control bg-sunk p-2 text-sm" role="status">
-                <p className="font-semibold">Switched. What changed:</p>
+                <p className="font-semibold">{says.schools.switched}</p>
                 <Differences differences={changed.comparison.differences} />
               </div>
             )}
           </fieldset>
         ))}
-        {answer && mine.length === 0 && <p className="text-quiet">Nothing is disputed about this jar.</p>}
+        {answer && mine.length === 0 && <p className="text-quiet">{says.schools.none}</p>}
       </div>
     </Dialog>
   );

@@ -6,10 +6,8 @@ import { WindowBar } from '@/drawing';
 import { useOpened } from '@/formula/opened';
 import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
+import { fill, names, says } from '@/words';
 import { duration, millimetres, percent } from '@/words/numbers';
-
-const NO_WINDOW = 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.';
-const NEVER_ONE = 'It meets only cooked fish: nothing has to be timed here.';
 
 /** The open jar's window on this cut: the widest thing on the screen, and one sentence that says what to do. */
 export function WindowStrip({ jar, stale, className }: { jar: number; stale: boolean; className: string }) {
@@ -22,7 +20,7 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
   const [stop] = stopping(evaluation);
   return (
     <section
-      aria-label="Window"
+      aria-label={names.window}
       className={`grid items-center gap-4 rounded-plate border border-line bg-plate px-4 py-2 md:grid-cols-[9rem_minmax(0,1fr)] xl:grid-cols-[9rem_minmax(0,1fr)_18rem] ${className}`}
       data-stale={stale}
     >
@@ -33,19 +31,21 @@ export function WindowStrip({ jar, stale, className }: { jar: number; stale: boo
             params={{ kitchen, formula: String(formula) }}
             className="underline decoration-dotted underline-offset-4 hover:text-kelp"
           >
-            Jar {jar + 1} on this cut
+            {fill(says.strip.head, { place: jar + 1 })}
           </Link>
         </h2>
-        <p className="text-sm text-quiet">{millimetres(fish?.thickness_mm)} thick; see it move in</p>
+        <p className="text-sm text-quiet">
+          {fill(says.strip.thick, { thickness: millimetres(fish?.thickness_mm) })}
+        </p>
       </div>
       {window ? (
         <>
-          <WindowBar window={window} contact={contact} label="Planned contact time" onContact={plan} />
+          <WindowBar window={window} contact={contact} label={names.plannedTime} onContact={plan} />
           {stop ? <Stopped text={stop.text} /> : <Advice window={window} contact={contact} />}
         </>
       ) : (
         <p className="text-quiet xl:col-span-2" data-part="no-window">
-          {unable?.text ?? (kind?.finishes ? NEVER_ONE : NO_WINDOW)}
+          {unable?.text ?? (kind?.finishes ? says.strip.never : says.strip.unable)}
         </p>
       )}
     </section>
@@ -57,7 +57,7 @@ function Stopped({ text: why }: { text: string }) {
   return (
     <div className="text-sm md:col-span-2 xl:col-span-1">
       <p className="text-base font-semibold text-stop" data-part="advice">
-        Stopped: no time to go by.
+        {says.strip.stopped}
       </p>
       <p>{why}</p>
     </div>
@@ -72,17 +72,20 @@ function Advice({ window, contact }: { window: TimeWindow; contact: number | nul
   return (
     <div className="text-sm md:col-span-2 xl:col-span-1">
       <p className={`text-base font-semibold ${late ? 'text-stop' : ''}`} data-part="advice">
-        {late && `Too long: lift out by ${duration(window.latest_min)}.`}
-        {early && `Too short: it has done nothing before ${duration(window.earliest_min)}.`}
+        {late && fill(says.strip.late, { time: duration(window.latest_min) })}
+        {early && fill(says.strip.early, { time: duration(window.earliest_min) })}
         {!late && !early && (window.best_from_min > 0 ? liftOut(window) : heatSoon(window))}
       </p>
       <p className="text-quiet">
-        At {duration(window.latest_min)}: {window.reasons[0]}.
+        {fill(says.strip.latest, { time: duration(window.latest_min), reason: window.reasons[0] ?? '' })}
       </p>
       {state && contact !== null && (
         <p className="text-quiet">
-          After {duration(contact)}: salt {percent(state.salt_pct_of_fish)} of the fish
-          {state.acid_depth_mm > 0 && `, acid ${millimetres(state.acid_depth_mm)} deep`}.
+          {fill(state.acid_depth_mm > 0 ? says.strip.afterSour : says.strip.after, {
+            time: duration(contact),
+            salt: percent(state.salt_pct_of_fish),
+            acid: millimetres(state.acid_depth_mm),
+          })}
         </p>
       )}
     </div>
@@ -91,8 +94,11 @@ function Advice({ window, contact }: { window: TimeWindow; contact: number | nul
 
 const liftOut = (window: TimeWindow) =>
   window.best_to_min - window.best_from_min < 1
-    ? `Lift out by ${duration(window.best_to_min)}: it comes no nearer to its best.`
-    : `Lift out between ${duration(window.best_from_min)} and ${duration(window.best_to_min)}.`;
+    ? fill(says.strip.liftBy, { time: duration(window.best_to_min) })
+    : fill(says.strip.liftBetween, {
+        from: duration(window.best_from_min),
+        to: duration(window.best_to_min),
+      });
 
 /** Coatings have no waiting time: they go on just before the heat. */
-const heatSoon = (window: TimeWindow) => `Into the heat within ${duration(window.best_to_min)}.`;
+const heatSoon = (window: TimeWindow) => fill(says.strip.heatWithin, { time: duration(window.best_to_min) });

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { ask, type Json, Problem } from '@/api';
 import { at, list, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
+import { fill, says } from '@/words';
 
 /** One line of the document with its evaluation, and the verbs that change how it is written. */
 export function useLine(jar: number, line: number) {
@@ -29,7 +30,7 @@ export function useLine(jar: number, line: number) {
       setProblem(null);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      setProblem(`Not changed: ${error.detail}`);
+      setProblem(fill(says.lines.unchanged, { why: error.detail }));
     }
   }
 

@@ -2,8 +2,8 @@ import { Link } from '@tanstack/react-router';
 import type { FormulaItem, Pantry } from '@/api';
 import { kindOf } from '@/document/kinds';
 import { JarDrawing } from '@/drawing';
+import { fill, says, terms } from '@/words';
 import { grams } from '@/words/numbers';
-import { STANDING } from '@/words/texts';
 
 interface Props {
   item: FormulaItem;
@@ -29,27 +29,31 @@ export function Standing({ item, pantry, kitchen, scale, high }: Props) {
             <JarDrawing
               // biome-ignore lint/suspicious/noArrayIndexKey: jars of a draft may lack an id
               key={place}
-              name={jar.name ?? kindOf(pantry, jar.kind)?.name ?? 'jar'}
+              name={jar.name ?? kindOf(pantry, jar.kind)?.name ?? says.table.jar}
               strata={jar.strata}
               scale={scale}
             />
           ))}
-          {card.jars.length === 0 && <span className="pb-2 text-quiet">no jar yet</span>}
+          {card.jars.length === 0 && <span className="pb-2 text-quiet">{says.table.noJar}</span>}
         </div>
         <h2 className="mt-3 text-lg">{item.title}</h2>
         <p className="text-quiet">
-          {card.fish ?? 'no fish yet'}
+          {card.fish ?? says.table.noFish}
           {card.edible_g ? `, ${grams(card.edible_g)}` : ''} ·{' '}
           {kinds.map((kind) => kindOf(pantry, kind)?.name ?? kind).join(', ')}
         </p>
         <p className="mt-1 flex items-center gap-2 text-sm text-quiet">
-          <span>{item.latest_version ? `version ${item.latest_version} kept` : 'draft only'}</span>
+          <span>
+            {item.latest_version
+              ? fill(says.table.kept, { number: item.latest_version })
+              : says.table.draftOnly}
+          </span>
           {card.standing !== 'ready' && (
             <span
               data-standing={card.standing}
               className={`rounded-control px-1.5 ${card.standing === 'not_to_be_cooked' ? 'bg-stop-soft font-semibold text-stop' : 'bg-warn-soft text-warn'}`}
             >
-              {STANDING[card.standing]?.toLowerCase()}
+              {terms.standing[card.standing].toLowerCase()}
             </span>
           )}
           {item.tags.map((tag) => (

@@ -2,35 +2,43 @@ import { useRef } from 'react';
 import type { JarProfile } from '@/api';
 import { LineChart } from '@/drawing';
 import { Exports } from '@/ui';
-import { duration, percent, plain } from '@/words/numbers';
+import { fill, says } from '@/words';
+import { duration, percent, plain, seconds } from '@/words/numbers';
+import { Said } from '@/words/Said';
 
 /** Lifted out, rinsed if the jar says so, and at rest: salt at the surface, in the middle and on average over a night. */
 export function After({ profile }: { profile: JarProfile }) {
   const chart = useRef<SVGSVGElement>(null);
   const after = profile.after;
-  if (!after) return <p className="pt-2 text-quiet">Nothing has gone in that could even out.</p>;
+  if (!after) return <p className="pt-2 text-quiet">{says.after.nothing}</p>;
   const surface = after.salt_pct.map((row) => row[0] ?? 0);
   const middle = after.salt_pct.map((row) => row.at(-1) ?? 0);
   const [start, end] = [after.evenness[0], after.evenness.at(-1)];
   return (
     <div className="pt-2">
       <p data-part="after">
-        Lifted out at <strong>{duration(after.lifted_min)}</strong>
-        {after.rinse_min > 0 && `, rinsed for ${Math.round(after.rinse_min * 60)} s`};{' '}
-        {percent(after.mean_pct[0])} salt stays in. At rest in the chiller the middle goes from{' '}
-        {start == null ? '—' : plain(start, 2)} of the mean to{' '}
-        <strong>{end == null ? '—' : plain(end, 2)}</strong> after {duration(after.t_min.at(-1))}.
+        <Said
+          words={says.after.goes}
+          slots={{
+            lifted: <strong>{duration(after.lifted_min)}</strong>,
+            rinsed: after.rinse_min > 0 && fill(says.after.rinsed, { time: seconds(after.rinse_min) }),
+            salt: percent(after.mean_pct[0]),
+            from: plain(start, 2),
+            to: <strong>{plain(end, 2)}</strong>,
+            time: duration(after.t_min.at(-1)),
+          }}
+        />
       </p>
       <LineChart
-        label="Salt while it rests"
+        label={says.after.chart}
         chart={chart}
         series={[
-          { name: 'surface', x: after.t_min, y: surface, look: 'stroke-kelp' },
-          { name: 'mean', x: after.t_min, y: after.mean_pct, look: 'stroke-ink', dash: '2 3' },
-          { name: 'middle', x: after.t_min, y: middle, look: 'stroke-warn', dash: '8 3' },
+          { name: says.after.surface, x: after.t_min, y: surface, look: 'stroke-kelp' },
+          { name: says.after.mean, x: after.t_min, y: after.mean_pct, look: 'stroke-ink', dash: '2 3' },
+          { name: says.after.middle, x: after.t_min, y: middle, look: 'stroke-warn', dash: '8 3' },
         ]}
-        xLabel="after lifting out"
-        yLabel="salt, % of the fish"
+        xLabel={says.after.x}
+        yLabel={says.after.y}
         xWords={duration}
         minutesX
         yWords={(value) => percent(value, 1)}

@@ -2,8 +2,8 @@ import type { WindowBarOf } from '@/api';
 import { WindowBar } from '@/drawing';
 import { useOpened } from '@/formula/opened';
 import { stopping } from '@/formula/standing';
+import { fill, named, says, terms } from '@/words';
 import { duration, millimetres } from '@/words/numbers';
-import { BINDING } from '@/words/texts';
 
 /** Windows of the same jar, one below the other on one scale of time. */
 export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string }) {
@@ -14,9 +14,9 @@ export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string })
       <thead className="text-left text-quiet">
         <tr>
           <th className="w-48 py-1 font-normal">{label}</th>
-          <th className="font-normal">window</th>
-          <th className="w-40 pl-3 font-normal">best</th>
-          <th className="w-44 font-normal">latest, and what limits</th>
+          <th className="font-normal">{says.further.window}</th>
+          <th className="w-40 pl-3 font-normal">{says.further.best}</th>
+          <th className="w-44 font-normal">{says.further.latest}</th>
         </tr>
       </thead>
       <tbody>
@@ -47,10 +47,14 @@ export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string })
             <td className="pl-3 whitespace-nowrap">
               {bar.window
                 ? `${duration(bar.window.best_from_min)} – ${duration(bar.window.best_to_min)}`
-                : 'not timed'}
+                : says.further.notTimed}
             </td>
             <td className="whitespace-nowrap">
-              {bar.window && `${duration(bar.window.latest_min)}, ${BINDING[bar.window.binding]}`}
+              {bar.window &&
+                fill(says.further.limit, {
+                  time: duration(bar.window.latest_min),
+                  binding: named(terms.binding, bar.window.binding),
+                })}
             </td>
           </tr>
         ))}

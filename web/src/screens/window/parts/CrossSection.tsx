@@ -1,5 +1,6 @@
 import { type RefObject, useId } from 'react';
 import type { FishResult, JarProfile } from '@/api';
+import { fill, says } from '@/words';
 import { millimetres, percent } from '@/words/numbers';
 import type { Moment } from '../state/moment';
 
@@ -44,7 +45,7 @@ export function CrossSection({ fish, profile, now, skin, boned, slashes, chart }
       viewBox={`0 0 ${WIDE} ${HIGH}`}
       className="w-full"
       role="img"
-      aria-label={`The cut across, ${millimetres(width)} wide and ${millimetres(thick)} thick`}
+      aria-label={fill(says.across.label, { width: millimetres(width), thick: millimetres(thick) })}
       data-part="cross-section"
     >
       <clipPath id={clip}>
@@ -145,15 +146,15 @@ export function CrossSection({ fish, profile, now, skin, boned, slashes, chart }
         fill="none"
       />
       <text x={left + 10 * scale + 6} y={top + t + 16} fontSize="11" className="fill-quiet">
-        10 mm
+        {says.across.ruler}
       </text>
       <text x={left + w} y={top + t + 16} fontSize="11" textAnchor="end" className="fill-quiet">
         {skin === 'one_side'
-          ? 'skin below'
+          ? says.across.skinBelow
           : broad === 1
-            ? 'lies on this face'
+            ? says.across.liesOn
             : broad === 0
-              ? 'skin all round'
+              ? says.across.skinAllRound
               : ''}
       </text>
     </svg>

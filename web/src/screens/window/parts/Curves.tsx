@@ -3,46 +3,62 @@ import type { BesideOf } from '@/api';
 import { LineChart } from '@/drawing';
 import { useQuestion } from '@/formula/useQuestion';
 import { Choice, Exports } from '@/ui';
+import { fill, named, names, says, terms } from '@/words';
 import { duration, plain } from '@/words/numbers';
+import { Said } from '@/words/Said';
 
 type Over = BesideOf<'curve'>['over'];
 const OVER: Record<Over, string> = {
-  thickness: 'thickness',
-  dose: 'how much jar there is',
-  acid: 'how sour it is',
-  salt: 'how salty it is',
-  temperature: 'temperature',
+  thickness: says.curve.thickness,
+  dose: says.curve.dose,
+  acid: says.curve.acid,
+  salt: says.curve.salt,
+  temperature: says.curve.temperature,
 };
-const UNITS: Record<string, string> = { mm: ' mm', degC: ' °C', times: ' ×' };
 
 /** The four times of the window over one thing. */
 export function Curves({ jar }: { jar: number }) {
   const [over, setOver] = useState<Over>('thickness');
   const chart = useRef<SVGSVGElement>(null);
   const { answer, problem } = useQuestion('curve', { jar, over });
-  const unit = UNITS[answer?.unit ?? ''] ?? '';
+  const unit = answer?.unit ? ` ${named(terms.units, answer.unit)}` : '';
   return (
     <div className="pt-2">
       <p className="flex items-center gap-2">
-        The window over <Choice label="Over what" value={over} choices={OVER} onPick={setOver} />
+        <Said
+          words={says.curve.over}
+          slots={{ what: <Choice label={names.overWhat} value={over} choices={OVER} onPick={setOver} /> }}
+        />
       </p>
       {problem && <p className="mt-2 text-warn">{problem.detail}</p>}
       {answer && (
         <>
           <LineChart
-            label={`The window over ${answer.label}`}
+            label={fill(says.curve.over, { what: answer.label })}
             chart={chart}
             series={[
-              { name: 'latest', x: answer.x, y: answer.latest_min, look: 'stroke-stop' },
-              { name: 'best to', x: answer.x, y: answer.best_to_min, look: 'stroke-best', dash: '8 3' },
-              { name: 'best from', x: answer.x, y: answer.best_from_min, look: 'stroke-best' },
-              { name: 'earliest', x: answer.x, y: answer.earliest_min, look: 'stroke-quiet', dash: '2 3' },
+              { name: says.times.latest, x: answer.x, y: answer.latest_min, look: 'stroke-stop' },
+              {
+                name: says.times.bestTo,
+                x: answer.x,
+                y: answer.best_to_min,
+                look: 'stroke-best',
+                dash: '8 3',
+              },
+              { name: says.times.bestFrom, x: answer.x, y: answer.best_from_min, look: 'stroke-best' },
+              {
+                name: says.times.earliest,
+                x: answer.x,
+                y: answer.earliest_min,
+                look: 'stroke-quiet',
+                dash: '2 3',
+              },
             ]}
             xLabel={answer.label}
-            yLabel="time in the jar"
+            yLabel={says.curve.time}
             xWords={(value) => `${plain(value, value % 1 ? 1 : 0)}${unit}`}
             yWords={duration}
-            marks={answer.now === null ? [] : [{ at: answer.now, words: 'now' }]}
+            marks={answer.now === null ? [] : [{ at: answer.now, words: says.curve.now }]}
             bentY
             minutesY
           />

@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import type { FishResult, JarProfile } from '@/api';
 import { useOpened } from '@/formula/opened';
 import { Exports } from '@/ui';
+import { says } from '@/words';
 import type { Moment } from '../state/moment';
 import { CrossSection } from './CrossSection';
 
@@ -29,8 +30,8 @@ export function CutPlate({ fish, profile, now }: { fish: FishResult; profile: Ja
         chart={chart}
       />
       <div className="flex flex-wrap items-center gap-4 text-sm text-quiet">
-        <Key look="brine" words="salt, deeper where there is more; dashed lines at the figures beside them" />
-        {now.acidMm > 0 && <Key look="acid" words="turned by acid, still raw" />}
+        <Key look="brine" words={says.across.saltKey} />
+        {now.acidMm > 0 && <Key look="acid" words={says.across.acidKey} />}
         <span className="ml-auto">
           <Exports name="cut-across" chart={chart} rows={rows} />
         </span>
@@ -64,11 +65,11 @@ function Figures({ depths, salt }: { depths: number[]; salt: number[] }) {
     .filter((_, place) => place % 7 === 0);
   return (
     <details className="mt-1 text-sm">
-      <summary className="cursor-pointer text-quiet">Salt by depth, in figures</summary>
+      <summary className="cursor-pointer text-quiet">{says.across.figures}</summary>
       <table>
         <tbody>
           <tr>
-            <th className="pr-3 text-left font-normal">mm from an open face</th>
+            <th className="pr-3 text-left font-normal">{says.across.depth}</th>
             {shown.map(([depth]) => (
               <td key={depth} className="px-2 text-right">
                 {depth.toFixed(1)}
@@ -76,7 +77,7 @@ function Figures({ depths, salt }: { depths: number[]; salt: number[] }) {
             ))}
           </tr>
           <tr>
-            <th className="pr-3 text-left font-normal">% salt</th>
+            <th className="pr-3 text-left font-normal">{says.across.salt}</th>
             {shown.map(([depth, value]) => (
               <td key={depth} className="px-2 text-right">
                 {value.toFixed(2)}

@@ -1,5 +1,7 @@
 import type { Influence } from '@/api';
-import { duration, plain } from '@/words/numbers';
+import { says } from '@/words';
+import { duration, percent } from '@/words/numbers';
+import { Said } from '@/words/Said';
 
 /** Which input moves this window most: ranked, each from its lower to its upper trial. */
 export function Influences({ influences }: { influences: Influence[] }) {
@@ -8,9 +10,9 @@ export function Influences({ influences }: { influences: Influence[] }) {
     <table className="mt-2 w-full text-sm">
       <thead className="text-left text-quiet">
         <tr>
-          <th className="w-52 py-1 font-normal">what is moved</th>
-          <th className="font-normal">how far the window goes, of what it is</th>
-          <th className="w-80 pl-3 font-normal">best from, and latest, then</th>
+          <th className="w-52 py-1 font-normal">{says.further.moved}</th>
+          <th className="font-normal">{says.further.howFar}</th>
+          <th className="w-80 pl-3 font-normal">{says.further.timesThen}</th>
         </tr>
       </thead>
       <tbody>
@@ -25,7 +27,7 @@ export function Influences({ influences }: { influences: Influence[] }) {
                     style={{ width: `${Math.max((one.moves_pct / most) * 100, 0.5)}%` }}
                   />
                 </span>
-                <span className="w-16 text-right">{plain(one.moves_pct, 0)} %</span>
+                <span className="w-16 text-right">{percent(one.moves_pct, 0)}</span>
               </span>
             </td>
             <td className="pl-3">
@@ -42,7 +44,14 @@ export function Influences({ influences }: { influences: Influence[] }) {
 function Then({ one, place, words }: { one: Influence; place: number; words: string }) {
   return (
     <span className="mr-3 inline-block whitespace-nowrap">
-      {words}: <strong>{duration(one.best_from_min[place])}</strong>, {duration(one.latest_min[place])}
+      <Said
+        words={says.further.trial}
+        slots={{
+          what: words,
+          best: <strong>{duration(one.best_from_min[place])}</strong>,
+          latest: duration(one.latest_min[place]),
+        }}
+      />
     </span>
   );
 }

@@ -6,6 +6,7 @@ import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, NumberInput, Trouble } from '@/ui';
+import { fill, names, says } from '@/words';
 import { duration } from '@/words/numbers';
 import { momentAt } from '../state/moment';
 import { CutPlate } from './CutPlate';
@@ -15,9 +16,6 @@ import { StateNow } from './StateNow';
 /** The minute as a field shows it: a tenth below ten, whole ones above. */
 const shownMinutes = (minutes: number) =>
   minutes < 10 ? Math.round(minutes * 10) / 10 : Math.round(minutes);
-
-const NOT_TIMED =
-  'This jar is not timed on this fish. Say which fish, cut, weight and thickness, and fill the jar; a finish is never timed.';
 
 /** One jar through time: the cut across, the fish at each minute, the window, and what lies beside it. */
 export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evaluation }) {
@@ -32,7 +30,7 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
   if (!window) {
     return (
       <p className="rounded-plate border border-line bg-plate p-4 text-quiet" data-part="no-window">
-        {whyNoWindow(evaluation, jar)?.text ?? NOT_TIMED}
+        {whyNoWindow(evaluation, jar)?.text ?? says.window.notTimed}
       </p>
     );
   }
@@ -45,32 +43,28 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
       {/* That the server is not heard, or one is signed out, stands above already. */}
       {!unreckoned && <Trouble words={(asked.problem ?? compared.problem)?.detail} />}
       <div className="grid gap-3 xl:grid-cols-[minmax(0,1fr)_22rem]">
-        <section aria-label="The cut across" className="rounded-plate border border-line bg-plate p-3">
+        <section aria-label={names.cutAcross} className="rounded-plate border border-line bg-plate p-3">
           {now && profile && <CutPlate fish={evaluation.fish} profile={profile} now={now} />}
           {!now && (
-            <p className="text-quiet">
-              {asked.answer
-                ? 'This jar works on the surface only: nothing goes in that could be drawn.'
-                : 'Reckoning …'}
-            </p>
+            <p className="text-quiet">{asked.answer ? says.window.surfaceOnly : says.app.reckoning}</p>
           )}
         </section>
-        <section aria-label="The minute" className="rounded-plate border border-line bg-plate p-3">
+        <section aria-label={names.theMinute} className="rounded-plate border border-line bg-plate p-3">
           <div className="mb-1 flex items-center gap-2">
             <label htmlFor="minute" className="font-title text-lg font-semibold">
-              At
+              {says.window.at}
             </label>
             <NumberInput
               id="minute"
-              label="Minute to look at"
+              label={names.minute}
               value={shownMinutes(minutes)}
               onType={(typed: Json) => setChosen(typeof typed === 'number' && typed >= 0 ? typed : null)}
               className="w-20"
             />
-            <span>min</span>
+            <span>{says.window.min}</span>
             {plan && (
               <Button look="plain" className="ml-auto min-h-8! px-2! text-sm" onClick={() => plan(minutes)}>
-                Plan {duration(minutes)}
+                {fill(names.planMinutes, { time: duration(minutes) })}
               </Button>
             )}
           </div>
@@ -86,19 +80,18 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
           {!now && <p className="text-quiet">{window.reasons[0]}</p>}
         </section>
       </div>
-      <section aria-label="Window" className="rounded-plate border border-line bg-plate px-4 py-2">
+      <section aria-label={names.window} className="rounded-plate border border-line bg-plate px-4 py-2">
         <WindowBar
           window={window}
           contact={minutes}
           planned={planned}
-          label="Time in the jar"
+          label={names.timeInJar}
           onContact={setChosen}
         />
         <p className="text-sm text-quiet">
-          {planned === null ? 'No time is planned yet.' : `Planned: ${duration(planned)}.`} At{' '}
-          {duration(window.latest_min)}: {window.reasons[0]}.
-          {window.moves.length > 0 &&
-            ` The latest would be ${window.moves.map((move) => `${duration(move.latest_min)} with ${move.change}`).join('; ')}.`}
+          {planned === null ? says.window.noPlan : fill(says.window.planned, { time: duration(planned) })}{' '}
+          {fill(says.window.latest, { time: duration(window.latest_min), reason: window.reasons[0] ?? '' })}
+          {window.moves.length > 0 && ` ${wouldBe(window.moves)}`}
         </p>
         {window.groups.length > 0 && <Groups groups={window.groups} />}
       </section>
@@ -107,16 +100,27 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
   );
 }
 
+/** What would make the latest later or earlier. */
+const wouldBe = (moves: TimeWindow['moves']) =>
+  fill(says.window.wouldBe, {
+    moves: moves
+      .map((move) => fill(says.window.move, { time: duration(move.latest_min), change: move.change }))
+      .join('; '),
+  });
+
 /** Unlike pieces: when each group goes in so that all come out together. */
 function Groups({ groups }: { groups: TimeWindow['groups'] }) {
   return (
     <ul className="mt-1 text-sm" data-part="stagger">
       {groups.map((group, place) => (
         <li key={group.id ?? place}>
-          Group {place + 1}: in{' '}
-          {group.start_after_min < 0.5 ? 'at once' : `${duration(group.start_after_min)} later`}; best{' '}
-          {duration(group.best_from_min)} to {duration(group.best_to_min)}, latest{' '}
-          {duration(group.latest_min)}.
+          {fill(group.start_after_min < 0.5 ? says.window.groupAtOnce : says.window.groupLater, {
+            group: place + 1,
+            start: duration(group.start_after_min),
+            from: duration(group.best_from_min),
+            to: duration(group.best_to_min),
+            latest: duration(group.latest_min),
+          })}
         </li>
       ))}
     </ul>

@@ -1,6 +1,7 @@
 import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
 import type { Profiles, Windows } from '@/api';
+import { names, says } from '@/words';
 import { After } from './After';
 import { Aligned } from './Aligned';
 import { Curves } from './Curves';
@@ -21,17 +22,21 @@ interface Props {
 export function LookFurther({ jar, compared, courses }: Props) {
   const profile = courses?.jars[jar];
   const tabs: [string, string, ReactNode][] = [
-    ['cut', 'By cut', compared && <Aligned bars={compared.by_cut} label="By cut" />],
-    ['cold', 'By temperature', compared && <Aligned bars={compared.by_temperature} label="By temperature" />],
-    ['curves', 'Curves', <Curves key="curves" jar={jar} />],
-    ['moves', 'What moves it', compared && <Influences influences={compared.influences} />],
-    ['service', 'Time until service', <Service key="service" jar={jar} />],
-    ['after', 'After the jar', profile && <After profile={profile} />],
-    ['heat', 'In the heat', courses && <Heat cooking={courses.cooking} />],
+    ['cut', names.byCut, compared && <Aligned bars={compared.by_cut} label={names.byCut} />],
+    [
+      'cold',
+      names.byTemperature,
+      compared && <Aligned bars={compared.by_temperature} label={names.byTemperature} />,
+    ],
+    ['curves', names.curves, <Curves key="curves" jar={jar} />],
+    ['moves', names.whatMovesIt, compared && <Influences influences={compared.influences} />],
+    ['service', names.untilService, <Service key="service" jar={jar} />],
+    ['after', names.afterJar, profile && <After profile={profile} />],
+    ['heat', names.inTheHeat, courses && <Heat cooking={courses.cooking} />],
   ];
   return (
     <Tabs.Root defaultValue="cut" className="rounded-plate border border-line bg-plate px-4 pb-3">
-      <Tabs.List aria-label="Look further" className="flex flex-wrap border-b border-line">
+      <Tabs.List aria-label={names.lookFurther} className="flex flex-wrap border-b border-line">
         {tabs.map(([id, words]) => (
           <Tabs.Trigger key={id} value={id} className={TAB}>
             {words}
@@ -40,7 +45,7 @@ export function LookFurther({ jar, compared, courses }: Props) {
       </Tabs.List>
       {tabs.map(([id, , content]) => (
         <Tabs.Content key={id} value={id}>
-          {content || <p className="pt-2 text-quiet">Reckoning …</p>}
+          {content || <p className="pt-2 text-quiet">{says.app.reckoning}</p>}
         </Tabs.Content>
       ))}
     </Tabs.Root>

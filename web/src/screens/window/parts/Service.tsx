@@ -4,6 +4,8 @@ import type { Patch } from '@/document/patch';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, NumberInput } from '@/ui';
+import { names, says } from '@/words';
+import { Said } from '@/words/Said';
 
 /** Given the time until service: whether it fits, and which thickness or which change of the jar would make it fit. */
 export function Service({ jar }: { jar: number }) {
@@ -14,11 +16,22 @@ export function Service({ jar }: { jar: number }) {
   return (
     <div className="pt-2">
       <p className="flex items-center gap-2">
-        It may stand for{' '}
-        <NumberInput label="Minutes until service" value={typed} onType={setTyped} className="w-20" /> min
-        {busy && <span className="text-quiet">looking for what fits …</span>}
+        <Said
+          words={says.further.mayStand}
+          slots={{
+            minutes: (
+              <NumberInput
+                label={names.minutesUntilService}
+                value={typed}
+                onType={setTyped}
+                className="w-20"
+              />
+            ),
+          }}
+        />
+        {busy && <span className="text-quiet">{says.further.looking}</span>}
       </p>
-      {typed !== null && minutes === null && <p className="mt-2 text-stop">Type a number above 0.</p>}
+      {typed !== null && minutes === null && <p className="mt-2 text-stop">{says.app.aboveNothing}</p>}
       <ul className="mt-2">
         {answer?.map((one) => (
           <li
@@ -27,12 +40,12 @@ export function Service({ jar }: { jar: number }) {
             data-fits={one.fits}
           >
             <strong className={`w-8 ${one.fits ? 'text-best' : 'text-warn'}`}>
-              {one.fits ? 'yes' : 'no'}
+              {one.fits ? says.further.yes : says.further.no}
             </strong>
             <span className="grow">{one.text}</span>
             {one.patch && !readOnly && (
               <Button look="plain" className="min-h-8!" onClick={() => apply(one.patch as Patch)}>
-                {one.what === 'as it is' ? 'Plan it so' : 'Do it'}
+                {one.what === 'as it is' ? names.planItSo : names.doIt}
               </Button>
             )}
           </li>

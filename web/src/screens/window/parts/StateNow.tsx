@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { TimeWindow } from '@/api';
-import { duration, millimetres, percent, plain } from '@/words/numbers';
-import { BINDING } from '@/words/texts';
+import { fill, named, names, says, terms } from '@/words';
+import { duration, inUnit, MISSING, millimetres, percent, plain } from '@/words/numbers';
 import type { Moment } from '../state/moment';
 
 interface Props {
@@ -27,46 +27,55 @@ export function StateNow({ now, window, dry, threshold, stop }: Props) {
     </div>
   );
   return (
-    <section aria-label="The fish at this minute">
+    <section aria-label={names.fishNow}>
       <p className="text-base" data-part="sentence" aria-live="polite">
-        {stop ? `${held(now)} Stopped: ${stop}` : sentence(now, window)}
+        {stop ? fill(says.now.stopped, { holds: held(now), why: stop }) : sentence(now, window)}
       </p>
       <dl className="mt-2 text-sm">
-        {figure('surface', 'Salt at the surface', percent(now.salt[0] ?? 0))}
-        {figure('middle', 'Salt in the middle', percent(now.salt.at(-1) ?? 0))}
-        {figure('mean', 'Salt, mean of the fish', percent(now.mean))}
-        {dry && figure('face', 'Salt still on the face', percent(now.onFace))}
-        {figure('even', 'How even (middle to mean)', now.evenness === null ? '—' : plain(now.evenness, 2))}
-        {figure('firmed', 'Firmed by salt', percent(now.firmed * 100, 0))}
+        {figure('surface', says.now.surface, percent(now.salt[0] ?? 0))}
+        {figure('middle', says.now.middle, percent(now.salt.at(-1) ?? 0))}
+        {figure('mean', says.now.mean, percent(now.mean))}
+        {dry && figure('face', says.now.face, percent(now.onFace))}
+        {figure('even', says.now.even, now.evenness === null ? MISSING : plain(now.evenness, 2))}
+        {figure('firmed', says.now.firmed, percent(now.firmed * 100, 0))}
         {figure(
           'acid',
-          'Turned by acid',
-          now.acidMm > 0 ? `${millimetres(now.acidMm)}, ${percent(now.turned * 100, 0)} of it` : 'nothing',
+          says.now.acid,
+          now.acidMm > 0
+            ? fill(says.now.turned, { depth: millimetres(now.acidMm), share: percent(now.turned * 100, 0) })
+            : says.now.nothing,
         )}
-        {figure('warm', `Above ${plain(threshold, threshold % 1 ? 1 : 0)} °C so far`, duration(now.warm))}
+        {figure('warm', fill(says.now.warm, { threshold: inUnit(threshold, 'degC') }), duration(now.warm))}
         {figure(
           'next',
-          'What limits next',
-          next ? `${BINDING[next.binding]}, at ${duration(next.minutes)}` : 'past the latest',
+          says.now.next,
+          next
+            ? fill(says.now.limit, {
+                binding: named(terms.binding, next.binding),
+                time: duration(next.minutes),
+              })
+            : says.now.pastLatest,
         )}
       </dl>
     </section>
   );
 }
 
-const held = (now: Moment) => {
-  const acid = now.acidMm > 0.05 ? ` and ${millimetres(now.acidMm)} of rim turned by acid, still raw` : '';
-  return `After ${duration(now.minutes)} the fish holds ${percent(now.mean)} salt${acid}.`;
-};
+const held = (now: Moment) =>
+  fill(now.acidMm > 0.05 ? says.now.holdsSour : says.now.holds, {
+    time: duration(now.minutes),
+    salt: percent(now.mean),
+    acid: millimetres(now.acidMm),
+  });
 
 /** What a cook would say of it. */
 function sentence(now: Moment, window: TimeWindow): string {
-  const so = held(now);
-  if (now.minutes > window.latest_min) return `${so} That is past the latest: ${window.reasons[0]}.`;
+  const holds = held(now);
+  if (now.minutes > window.latest_min) return fill(says.now.late, { holds, reason: window.reasons[0] ?? '' });
   if (now.minutes > window.best_to_min)
-    return `${so} It is past its best; lift it out by ${duration(window.latest_min)}.`;
-  if (now.minutes >= window.best_from_min) return `${so} It is at its best now.`;
+    return fill(says.now.pastBest, { holds, time: duration(window.latest_min) });
+  if (now.minutes >= window.best_from_min) return fill(says.now.best, { holds });
   if (now.minutes >= window.earliest_min)
-    return `${so} It has begun to work; its best begins at ${duration(window.best_from_min)}.`;
-  return `${so} It has done little yet.`;
+    return fill(says.now.begun, { holds, time: duration(window.best_from_min) });
+  return fill(says.now.little, { holds });
 }

@@ -2,6 +2,7 @@ import { patched } from '@/document/patch';
 import { type Proposal, useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog, Trouble } from '@/ui';
+import { names, says } from '@/words';
 import { Differences } from './Differences';
 
 interface Props {
@@ -23,12 +24,12 @@ export function ChangePreview({ proposal, onClose }: Props) {
     >
       <div className="mt-4 min-h-24">
         {answer && <Differences differences={answer.differences} />}
-        {!answer && !problem && <p className="text-quiet">Reckoning what changes …</p>}
+        {!answer && !problem && <p className="text-quiet">{says.changes.reckoning}</p>}
         <Trouble words={problem?.detail} />
       </div>
       <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
         <Button look="quiet" onClick={onClose}>
-          Leave it as it is
+          {names.leaveIt}
         </Button>
         <Button
           onClick={() => {
@@ -36,7 +37,7 @@ export function ChangePreview({ proposal, onClose }: Props) {
             onClose();
           }}
         >
-          Take it
+          {names.takeIt}
         </Button>
       </div>
     </Dialog>

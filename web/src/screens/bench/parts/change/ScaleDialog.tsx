@@ -4,11 +4,16 @@ import { patched } from '@/document/patch';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Choice, Dialog, NumberInput, Trouble } from '@/ui';
+import { fill, names, says } from '@/words';
 import { grams, plain } from '@/words/numbers';
 import { said } from './Differences';
 
 type By = 'servings' | 'pieces' | 'edible_g';
-const BY: Record<By, string> = { servings: 'servings', pieces: 'pieces', edible_g: 'g of edible fish' };
+const BY: Record<By, string> = {
+  servings: says.scaling.servings,
+  pieces: says.scaling.pieces,
+  edible_g: says.scaling.edible_g,
+};
 
 /** Another number of covers, pieces or grams: what grew and why, before it is taken. */
 export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -26,26 +31,22 @@ export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => v
     <Dialog
       open={open}
       onOpenChange={(still) => !still && close()}
-      title="Scale the formula"
-      says="Each line grows by what it follows, not all of them alike."
+      title={says.scaling.head}
+      says={says.scaling.says}
       wide
     >
       <div className="mt-3 flex items-center gap-2">
-        <span>to</span>
-        <NumberInput label="Scale to" value={typed} onType={setTyped} className="w-24" autoFocus />
-        <Choice label="Scale by" value={by} choices={BY} onPick={setBy} />
+        <span>{says.scaling.to}</span>
+        <NumberInput label={names.scaleTo} value={typed} onType={setTyped} className="w-24" autoFocus />
+        <Choice label={names.scaleBy} value={by} choices={BY} onPick={setBy} />
       </div>
-      {typed !== null && to === null && <p className="mt-2 text-stop">Type a number above 0.</p>}
+      {typed !== null && to === null && <p className="mt-2 text-stop">{says.app.aboveNothing}</p>}
       <Trouble words={(problem ?? seen.problem)?.detail} />
-      {patch?.length === 0 && (
-        <p className="mt-3 text-warn">
-          State pieces, weight and servings first: there is nothing to scale from.
-        </p>
-      )}
+      {patch?.length === 0 && <p className="mt-3 text-warn">{says.scaling.nothing}</p>}
       {seen.answer && <Grew comparison={seen.answer} />}
       <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
         <Button look="quiet" onClick={close}>
-          Leave it as it is
+          {names.leaveIt}
         </Button>
         <Button
           disabled={busy || !patch?.length}
@@ -54,7 +55,7 @@ export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => v
             close();
           }}
         >
-          Scale it
+          {names.scaleIt}
         </Button>
       </div>
     </Dialog>
@@ -77,7 +78,7 @@ function Grew({ comparison }: { comparison: Comparison }) {
       {growth.warnings.length > 0 && (
         <ul
           className="mt-2 list-disc rounded-control bg-warn-soft py-2 pr-2 pl-6 text-sm text-warn"
-          aria-label="Where multiplying goes wrong"
+          aria-label={names.whereItGoesWrong}
         >
           {growth.warnings.map((words) => (
             <li key={words}>{words}</li>
@@ -87,11 +88,11 @@ function Grew({ comparison }: { comparison: Comparison }) {
       <table className="mt-3 w-full text-sm">
         <thead className="text-left text-quiet">
           <tr>
-            <th className="py-1 font-normal">Line</th>
-            <th className="text-right font-normal">now</th>
-            <th className="text-right font-normal">then</th>
-            <th className="text-right font-normal">times</th>
-            <th className="pl-3 font-normal">why</th>
+            <th className="py-1 font-normal">{says.scaling.line}</th>
+            <th className="text-right font-normal">{says.scaling.now}</th>
+            <th className="text-right font-normal">{says.scaling.next}</th>
+            <th className="text-right font-normal">{says.scaling.times}</th>
+            <th className="pl-3 font-normal">{says.scaling.why}</th>
           </tr>
         </thead>
         <tbody>
@@ -126,11 +127,17 @@ function Windows({ differences }: { differences: Comparison['differences'] }) {
   if (!found.length) return null;
   return (
     <p className="mt-2 text-sm text-quiet">
-      Windows that move:{' '}
-      {found
-        .map((one) => `${one.what}, now ${said(one, one.before)}, then ${said(one, one.after)}`)
-        .join('; ')}
-      .
+      {fill(says.scaling.windows, {
+        windows: found
+          .map((one) =>
+            fill(says.scaling.windowMoves, {
+              what: one.what,
+              before: said(one, one.before),
+              after: said(one, one.after),
+            }),
+          )
+          .join('; '),
+      })}
     </p>
   );
 }

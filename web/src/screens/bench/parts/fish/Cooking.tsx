@@ -1,8 +1,11 @@
 import type { ReactNode } from 'react';
 import { text } from '@/document/document';
+import { readingOf } from '@/document/readings';
+import { unitOf, unitsFor } from '@/document/units';
 import { useOpened } from '@/formula/opened';
-import { duration, millimetres, plain } from '@/words/numbers';
-import { CHOICES, HEAT_UNITS, VOLUME_UNITS } from '@/words/texts';
+import { fill, names, says, terms } from '@/words';
+import { degrees, duration, millimetres, plain } from '@/words/numbers';
+import { Said } from '@/words/Said';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Explained } from '../readings/Explained';
 import { Pick, Row, Typed } from './fields';
@@ -19,55 +22,58 @@ export function Cooking() {
     pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
   );
   const method = text(value(['cook', 'method'])) ?? '';
-  const degrees = (field: Degrees, label: string, hint: string): ReactNode => (
+  const typedDegrees = (field: Degrees, label: string, hint: string): ReactNode => (
     <>
       <Typed way={['cook', field, 'value']} label={label} unit="degC" hint={hint} />
       <Pick
         way={['cook', field, 'unit']}
-        label={`Unit of the ${label.toLowerCase()}`}
-        choices={HEAT_UNITS}
+        label={unitOf(label)}
+        choices={unitsFor('temperature')}
         usual="degC"
       />
     </>
   );
   return (
     <>
-      <Row label="Cooked">
-        <Pick way={['cook', 'method']} label="Cooked" choices={CHOICES.heat ?? {}} />
+      <Row label={names.cooked}>
+        <Pick way={['cook', 'method']} label={names.cooked} choices={terms.choices.heat} />
       </Row>
       {method === 'pan' && (
-        <Row label="Pan">
-          <Pick way={['cook', 'preset']} label="Heat of the pan" choices={CHOICES.preset ?? {}} />
+        <Row label={says.cooking.pan}>
+          <Pick way={['cook', 'preset']} label={names.panHeat} choices={terms.choices.preset} />
         </Row>
       )}
       {DIALLED.includes(method) && (
-        <Row label={FRIED.includes(method) ? 'Oil at' : 'Dial'} way={['cook', 'medium_temperature']}>
-          {degrees('medium_temperature', 'Temperature of the heat', '…')}
+        <Row
+          label={FRIED.includes(method) ? says.cooking.oilAt : says.cooking.dial}
+          way={['cook', 'medium_temperature']}
+        >
+          {typedDegrees('medium_temperature', names.heatTemperature, '…')}
         </Row>
       )}
-      <Row label="Core" way={['cook', 'core_target']}>
-        {degrees('core_target', 'Core target', plain(evaluation?.cook.core_c, 0))}
+      <Row label={says.cooking.core} way={['cook', 'core_target']}>
+        {typedDegrees('core_target', names.coreTarget, plain(evaluation?.cook.core_c, 0))}
       </Row>
-      <Row label="Starts at" way={['cook', 'start_temperature']}>
-        {degrees('start_temperature', 'Start temperature', 'fish')}
+      <Row label={says.cooking.startsAt} way={['cook', 'start_temperature']}>
+        {typedDegrees('start_temperature', names.startTemperature, says.cooking.asTheFish)}
       </Row>
       {FRIED.includes(method) && (
         <>
-          <Row label="Oil" way={['cook', 'oil', 'volume']}>
-            <Typed way={['cook', 'oil', 'volume', 'value']} label="Volume of the oil" unit="l" />
+          <Row label={says.cooking.oil} way={['cook', 'oil', 'volume']}>
+            <Typed way={['cook', 'oil', 'volume', 'value']} label={names.oilVolume} unit="l" />
             <Pick
               way={['cook', 'oil', 'volume', 'unit']}
-              label="Unit of the oil"
-              choices={VOLUME_UNITS}
+              label={unitOf(names.oilVolume)}
+              choices={unitsFor('volume')}
               usual="l"
             />
           </Row>
-          <Row label="Which oil">
-            <Pick way={['cook', 'oil', 'ingredient']} label="Which oil" choices={oils} />
+          <Row label={names.whichOil}>
+            <Pick way={['cook', 'oil', 'ingredient']} label={names.whichOil} choices={oils} />
           </Row>
-          <Row label="Burner" way={['cook', 'burner_w']}>
-            <Typed way={['cook', 'burner_w']} label="Power of the burner" wide />
-            <span className="self-center text-sm text-quiet">W</span>
+          <Row label={says.cooking.burner} way={['cook', 'burner_w']}>
+            <Typed way={['cook', 'burner_w']} label={names.burnerPower} wide />
+            <span className="self-center text-sm text-quiet">{terms.units.W}</span>
           </Row>
         </>
       )}
@@ -80,7 +86,7 @@ export function Cooking() {
 
 /** How long in the heat, with its range, and what the fryer takes. */
 function CookTime() {
-  const { evaluation } = useOpened();
+  const { evaluation, pantry } = useOpened();
   const cook = evaluation?.cook;
   const why = evaluation?.notices.find(
     (notice) =>
@@ -91,34 +97,54 @@ function CookTime() {
     <div className="pt-2 text-sm">
       {cook?.minutes && (
         <p className="text-quiet" data-reading="cook">
-          {cook.groups.length > 0 ? 'The slowest take about' : 'About'}{' '}
-          <strong className="text-ink">{duration(cook.minutes)}</strong> in the heat (
-          {duration(cook.minutes_range?.[0] ?? cook.minutes)}–
-          {duration(cook.minutes_range?.[1] ?? cook.minutes)})
-          {cook.stages.length > 1 && `, ${duration(cook.stages[0]?.minutes)} a side`}; rest{' '}
-          {duration(cook.rest_minutes)}.{cook.pull_c && ` Pull at ${plain(cook.pull_c, 0)} °C.`}
-          {cook.oil &&
-            ` ${plain(cook.oil.batches, 0)} batches of ${plain(cook.oil.pieces_per_batch, 0)}; the oil falls by ${plain(cook.oil.drop_c, 0)} °C.`}{' '}
-          Read the core on a probe.
+          <Said
+            words={cook.groups.length > 0 ? says.cooking.slowestTake : says.cooking.takes}
+            slots={{
+              time: <strong className="text-ink">{duration(cook.minutes)}</strong>,
+              range: [0, 1].map((end) => duration(cook.minutes_range?.[end] ?? cook.minutes)).join('–'),
+              sides:
+                cook.stages.length > 1 &&
+                fill(says.cooking.aSide, { time: duration(cook.stages[0]?.minutes) }),
+              rest: duration(cook.rest_minutes),
+              pull: cook.pull_c && fill(says.cooking.pull, { core: degrees(cook.pull_c) }),
+              batches:
+                cook.oil &&
+                fill(says.cooking.batches, {
+                  batches: plain(cook.oil.batches, 0),
+                  pieces: plain(cook.oil.pieces_per_batch, 0),
+                  drop: degrees(cook.oil.drop_c),
+                }),
+            }}
+          />
         </p>
       )}
-      {cook?.minutes && <Explained name="cook" label="How the time in the heat is reached" />}
+      {cook?.minutes && (
+        <Explained name="cook" label={fill(names.howReached, { what: readingOf(pantry, 'minutes').name })} />
+      )}
       {cook && cook.groups.length > 0 && (
         <ul className="mt-1" data-part="unlike">
           {cook.groups.map((group, place) => (
             <li key={group.id ?? place} data-group={place}>
-              {plain(group.pieces, 0)} of {millimetres(group.thickness_mm)}:{' '}
-              <strong>{duration(group.minutes)}</strong> to {plain(group.core_c, 0)} °C
-              {group.out_before_min > 0 ? `, out ${duration(group.out_before_min)} before the rest` : ''}
-              {group.left_in_c !== null && ` (left in it would come to ${plain(group.left_in_c, 0)} °C)`}.
+              <Said
+                words={says.cooking.group}
+                slots={{
+                  pieces: plain(group.pieces, 0),
+                  thickness: millimetres(group.thickness_mm),
+                  time: <strong>{duration(group.minutes)}</strong>,
+                  core: degrees(group.core_c),
+                  early:
+                    group.out_before_min > 0 &&
+                    fill(says.cooking.early, { time: duration(group.out_before_min) }),
+                  left:
+                    group.left_in_c !== null && fill(says.cooking.leftIn, { core: degrees(group.left_in_c) }),
+                }}
+              />
             </li>
           ))}
         </ul>
       )}
       {cook?.zones.map((zone) => (
-        <p key={zone.name}>
-          The {zone.name} zone peaks at {plain(zone.core_c, 0)} °C.
-        </p>
+        <p key={zone.name}>{fill(says.cooking.zone, { zone: zone.name, core: degrees(zone.core_c) })}</p>
       ))}
       {cook?.burn?.do ? <p className="mt-1 text-warn">{cook.burn.do}</p> : null}
       {why && <p className="mt-1 text-warn">{why.text}</p>}
@@ -132,11 +158,17 @@ function Order() {
   if (!cook || (!cook.order.length && !cook.locks.length)) return null;
   return (
     <div className="mt-2 text-sm">
-      <h3 className="text-base">In this order</h3>
+      <h3 className="text-base">{says.cooking.order}</h3>
       <ol>
         {cook.order.map((step) => (
           <li key={step.step}>
-            {step.ingredients.join(', ')} <span className="text-quiet">({step.why})</span>
+            <Said
+              words={says.cooking.step}
+              slots={{
+                what: step.ingredients.join(', '),
+                why: <span className="text-quiet">{step.why}</span>,
+              }}
+            />
           </li>
         ))}
       </ol>

@@ -2,7 +2,8 @@ import type { Json } from '@/api';
 import { list } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
-import { AVOIDED, CHOICES } from '@/words/texts';
+import { fill, named, names, says, terms } from '@/words';
+import { inUnit, percent } from '@/words/numbers';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Pick, Typed } from './fields';
 
@@ -13,11 +14,7 @@ export function Diners() {
   const guidance = evaluation?.ledger.guidance ?? [];
   return (
     <>
-      {diners.length === 0 && (
-        <p className="mt-2 text-sm text-quiet">
-          Nobody is named: adults without wishes are taken. Name those who need care.
-        </p>
-      )}
+      {diners.length === 0 && <p className="mt-2 text-sm text-quiet">{says.diners.nobody}</p>}
       {diners.map((_, place) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: diners have no ids in the format
         <Diner key={place} place={place} />
@@ -29,22 +26,21 @@ export function Diners() {
           className="mt-2 min-h-8! px-2! text-sm"
           onClick={() => set(['diners', diners.length], { count: 1, age: 'adult' })}
         >
-          Name a diner
+          {names.nameDiner}
         </Button>
       )}
       {guidance.length > 0 && (
         <table className="mt-3 w-full text-sm">
-          <caption className="text-left font-title font-semibold">
-            Sodium of one serving, of a day’s limit
-          </caption>
+          <caption className="text-left font-title font-semibold">{says.diners.sodium}</caption>
           <tbody>
             {guidance.map((one) => (
               <tr key={one.age} className="border-t border-line" title={one.source}>
-                <td className="py-0.5">{CHOICES.age?.[one.age] ?? one.age}</td>
-                <td className="text-right text-quiet">{one.daily_mg} mg</td>
+                <td className="py-0.5">{named(terms.choices.age, one.age)}</td>
+                <td className="text-right text-quiet">{inUnit(one.daily_mg, 'mg')}</td>
                 <td className="text-right font-semibold">
-                  {one.at_least ? 'at least ' : ''}
-                  {Math.round(one.share_pct)} %
+                  {one.at_least
+                    ? fill(says.diners.atLeast, { share: percent(one.share_pct, 0) })
+                    : percent(one.share_pct, 0)}
                 </td>
               </tr>
             ))}
@@ -58,6 +54,7 @@ export function Diners() {
 function Diner({ place }: { place: number }) {
   const { value, set, readOnly } = useOpened();
   const way = ['diners', place] as const;
+  const diner = place + 1;
   const avoid = list(value([...way, 'avoid'])).map(String);
   const toggle = (what: string, on: boolean) => {
     const next: Json[] = on ? [...avoid, what] : avoid.filter((one) => one !== what);
@@ -65,20 +62,20 @@ function Diner({ place }: { place: number }) {
   };
   return (
     <fieldset disabled={readOnly} className="mt-2 border-b border-line pb-2 text-sm">
-      <legend className="sr-only">Diner {place + 1}</legend>
+      <legend className="sr-only">{fill(names.diner, { diner })}</legend>
       <div className="flex items-center gap-1">
-        <Typed way={[...way, 'count']} label={`How many of diner ${place + 1}`} />
+        <Typed way={[...way, 'count']} label={fill(names.dinerCount, { diner })} />
         <Pick
           way={[...way, 'age']}
-          label={`Age of diner ${place + 1}`}
-          choices={CHOICES.age ?? {}}
+          label={fill(names.dinerAge, { diner })}
+          choices={terms.choices.age}
           usual="adult"
         />
         {!readOnly && (
           <Button
             look="quiet"
             className="min-h-8! px-2!"
-            aria-label={`Take out diner ${place + 1}`}
+            aria-label={fill(names.takeOutDiner, { diner })}
             onClick={() => set(way, undefined)}
           >
             ×
@@ -91,25 +88,27 @@ function Diner({ place }: { place: number }) {
           checked={value([...way, 'vulnerable']) === true}
           onChange={(event) => set([...way, 'vulnerable'], event.target.checked || undefined)}
         />
-        pregnant, old, ill or otherwise vulnerable
+        {names.vulnerable}
       </label>
       <div className="flex items-center justify-between">
-        <span>Heat, 0 to 5</span>
-        <Typed way={[...way, 'heat']} label={`Heat for diner ${place + 1}`} />
+        <span>{says.diners.heat}</span>
+        <Typed way={[...way, 'heat']} label={fill(names.dinerHeat, { diner })} />
       </div>
       <details open={avoid.length > 0}>
         <summary className="cursor-pointer">
-          Avoids{avoid.length ? `: ${avoid.join(', ')}` : ' nothing'}
+          {avoid.length
+            ? fill(says.diners.avoids, { what: avoid.map((one) => named(terms.avoided, one)).join(', ') })
+            : says.diners.avoidsNothing}
         </summary>
         <div className="grid grid-cols-2">
-          {AVOIDED.map((what) => (
+          {Object.entries(terms.avoided).map(([what, name]) => (
             <label key={what} className="flex min-h-7 items-center gap-1.5">
               <input
                 type="checkbox"
                 checked={avoid.includes(what)}
                 onChange={(event) => toggle(what, event.target.checked)}
               />
-              {what.replace('-', ' ')}
+              {name}
             </label>
           ))}
         </div>

@@ -1,8 +1,9 @@
 import { Tabs } from 'radix-ui';
+import { fleshOf } from '@/document/fleshOf';
 import { Cut } from '@/drawing';
 import { useOpened } from '@/formula/opened';
+import { fill, names, says } from '@/words';
 import { grams } from '@/words/numbers';
-import { FAT, FIRMNESS } from '@/words/texts';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Cooking } from './Cooking';
 import { Diners } from './Diners';
@@ -20,15 +21,13 @@ export function FishPanel({ className, onScale }: { className: string; onScale: 
   const species = pantry.species.find((one) => one.id === value(['fish', 'species']));
   return (
     <section
-      aria-label="Fish"
+      aria-label={names.fish}
       // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so keys must reach it
       tabIndex={0}
       className={`overflow-y-auto rounded-plate border border-line bg-plate p-3.5 pt-2.5 ${className}`}
     >
       <Species />
-      <p className="text-sm text-quiet">
-        {species && `${FAT[species.fat_class]}, ${FIRMNESS[species.firmness]}`}
-      </p>
+      <p className="text-sm text-quiet">{species && fleshOf(species)}</p>
       <CautionMarks below="/fish" />
       <div className="my-1.5">
         {fish && (
@@ -45,23 +44,23 @@ export function FishPanel({ className, onScale }: { className: string; onScale: 
           {grams(fish?.edible_g)}
         </strong>
         <span className="text-right text-sm text-quiet">
-          edible{fish?.piece_g ? `, ${grams(fish.piece_g)} a piece` : ''}
-          {fish?.estimated.length ? ', estimated' : ''}
+          {fish?.piece_g ? fill(says.fish.ediblePieces, { piece: grams(fish.piece_g) }) : says.fish.edible}
+          {fish?.estimated.length ? says.fish.estimated : ''}
         </span>
       </p>
       <Tabs.Root defaultValue="measures">
-        <Tabs.List aria-label="About the fish" className="flex">
+        <Tabs.List aria-label={names.aboutFish} className="flex">
           <Tabs.Trigger value="measures" className={TAB}>
-            Fish
+            {names.fish}
           </Tabs.Trigger>
           <Tabs.Trigger value="prep" className={TAB}>
-            Prep
+            {names.prep}
           </Tabs.Trigger>
           <Tabs.Trigger value="heat" className={TAB}>
-            Heat
+            {names.heat}
           </Tabs.Trigger>
           <Tabs.Trigger value="diners" className={TAB}>
-            Diners
+            {names.diners}
           </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="measures">

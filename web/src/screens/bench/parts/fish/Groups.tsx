@@ -2,8 +2,8 @@ import type { Json } from '@/api';
 import { list, newId, put, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button, Choice, LinkButton } from '@/ui';
+import { fill, names, says, terms } from '@/words';
 import { grams } from '@/words/numbers';
-import { CHOICES } from '@/words/texts';
 import { Row, Typed } from './fields';
 
 type Part = { [key: string]: Json };
@@ -25,11 +25,11 @@ export function WeighedAs() {
   if (groups.length === 0) return null;
   const basisOf = (place: number) => ['fish', 'groups', place, 'weight', 'basis'] as const;
   return (
-    <Row label="Weighed as">
+    <Row label={names.weighedAs}>
       <Choice
-        label="Weighed as"
+        label={names.weighedAs}
         value={text(value(basisOf(0))) ?? evaluation?.fish.basis ?? null}
-        choices={CHOICES.basis ?? {}}
+        choices={terms.choices.basis}
         onPick={(picked) =>
           change(
             groups.reduce<ReturnType<typeof latest>>(
@@ -58,30 +58,34 @@ export function Groups() {
   }
 
   return (
-    <section aria-label="Groups of pieces" className="rounded-control bg-sunk p-2">
+    <section aria-label={names.groups} className="rounded-control bg-sunk p-2">
       {groups.map((_, place) => {
         const way = ['fish', 'groups', place] as const;
         const own = evaluation?.fish.groups[place] as { edible_g?: number | null } | undefined;
         return (
           <Row key={String(value([...way, 'id']) ?? place)} label={`${place + 1}`} way={way} wrap>
-            <Typed way={[...way, 'pieces']} label={`Pieces of group ${place + 1}`} hint="no." />
+            <Typed
+              way={[...way, 'pieces']}
+              label={fill(names.piecesOfGroup, { group: place + 1 })}
+              hint={says.fish.number}
+            />
             <Typed
               way={[...way, 'weight', 'value']}
-              label={`Weight of group ${place + 1}`}
+              label={fill(names.weightOfGroup, { group: place + 1 })}
               unit="g"
-              hint="g"
+              hint={terms.units.g}
             />
             <Typed
               way={[...way, 'thickness', 'value']}
-              label={`Thickness of group ${place + 1}`}
+              label={fill(names.thicknessOfGroup, { group: place + 1 })}
               unit="mm"
-              hint="mm"
+              hint={terms.units.mm}
             />
             <span className="w-full text-right text-sm text-quiet">
-              {grams(own?.edible_g)} edible
+              {fill(says.fish.groupEdible, { weight: grams(own?.edible_g) })}
               {!readOnly && groups.length > 1 && (
                 <LinkButton className="ml-2" onClick={() => set(way, undefined)}>
-                  take out
+                  {names.takeOutGroup}
                 </LinkButton>
               )}
             </span>
@@ -95,10 +99,10 @@ export function Groups() {
             className="min-h-8! px-2! text-sm"
             onClick={() => set(['fish', 'groups', groups.length], anotherGroup(groups.at(-1)))}
           >
-            One more group
+            {names.oneMoreGroup}
           </Button>
           <Button look="quiet" className="min-h-8! px-2! text-sm" onClick={oneSize}>
-            All of one size
+            {names.oneSize}
           </Button>
         </p>
       )}

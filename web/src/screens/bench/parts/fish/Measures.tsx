@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import type { Json } from '@/api';
 import { list, newId, put } from '@/document/document';
+import { unitsFor } from '@/document/units';
 import { useOpened } from '@/formula/opened';
 import { Button, LinkButton } from '@/ui';
-import { CHOICES, HEAT_UNITS, LENGTH_UNITS, WEIGHT_UNITS } from '@/words/texts';
+import { names, says, terms } from '@/words';
 import { withCut } from '../../state/withCut';
 import { Advice } from '../Advice';
 import { Measured, Pick, Row, Typed } from './fields';
@@ -32,10 +33,10 @@ export function Measures({ onScale }: { onScale: () => void }) {
 
   return (
     <>
-      <Row label="Cut" way={['fish', 'cut']}>
+      <Row label={names.cut} way={['fish', 'cut']}>
         <Pick
           way={['fish', 'cut']}
-          label="Cut"
+          label={names.cut}
           choices={cuts}
           onPick={(cut) => change(withCut(latest(), cut, fish))}
         />
@@ -43,90 +44,96 @@ export function Measures({ onScale }: { onScale: () => void }) {
       {groups.length === 0 && (
         <>
           <Measured
-            row="Weight"
+            row={names.weight}
             way={['fish', 'weight']}
-            label="Weight"
+            label={names.weight}
             unit="g"
-            units={WEIGHT_UNITS}
-            unitLabel="Unit of weight"
+            units={unitsFor('mass')}
             wide
           />
-          <Row label="Weighed as">
+          <Row label={names.weighedAs}>
             <Pick
               way={['fish', 'weight', 'basis']}
-              label="Weighed as"
-              choices={CHOICES.basis ?? {}}
+              label={names.weighedAs}
+              choices={terms.choices.basis}
               usual={fish?.basis}
             />
           </Row>
-          <Row label="Pieces" way={['fish', 'pieces']}>
-            <Typed way={['fish', 'pieces']} label="Pieces" />
+          <Row label={names.pieces} way={['fish', 'pieces']}>
+            <Typed way={['fish', 'pieces']} label={names.pieces} />
           </Row>
           <Measured
-            row="Thickness"
+            row={names.thickness}
             way={['fish', 'thickness']}
-            label="Thickness"
+            label={names.thickness}
             unit="mm"
-            units={LENGTH_UNITS}
-            unitLabel="Unit of thickness"
+            units={unitsFor('length')}
           />
         </>
       )}
-      <Row label="Servings" way={['servings']}>
+      <Row label={names.servings} way={['servings']}>
         {!readOnly && (
           <Button look="plain" className="min-h-8! px-2! text-sm" onClick={onScale}>
-            Scale …
+            {names.scale}
           </Button>
         )}
-        <Typed way={['servings']} label="Servings" />
+        <Typed way={['servings']} label={names.servings} />
       </Row>
       <WeighedAs />
       <Groups />
       <Advice below="/fish" />
-      <Row label="Skin, bone">
-        <Pick way={['fish', 'skin']} label="Skin" choices={CHOICES.skin ?? {}} usual={fish?.skin} />
-        <Pick way={['fish', 'bone']} label="Bone" choices={CHOICES.bone ?? {}} usual={fish?.bone} />
+      <Row label={says.fish.skinAndBone}>
+        <Pick way={['fish', 'skin']} label={names.skin} choices={terms.choices.skin} usual={fish?.skin} />
+        <Pick way={['fish', 'bone']} label={names.bone} choices={terms.choices.bone} usual={fish?.bone} />
       </Row>
-      <Row label="State">
-        <Pick way={['fish', 'state']} label="Fresh or thawed" choices={CHOICES.state ?? {}} usual="fresh" />
+      <Row label={says.fish.state}>
+        <Pick
+          way={['fish', 'state']}
+          label={names.freshOrThawed}
+          choices={terms.choices.state}
+          usual="fresh"
+        />
       </Row>
       <Measured
-        row="Fish at"
+        row={says.fish.at}
         way={['fish', 'temperature']}
-        label="Temperature of the fish"
+        label={names.fishTemperature}
         unit="degC"
-        units={HEAT_UNITS}
-        unitLabel="Unit of the fish's temperature"
+        units={unitsFor('temperature')}
         hint="4"
       />
-      <Row label="Slashes" way={['fish', 'slashes']}>
-        <Typed way={['fish', 'slashes', 'per_side']} label="Slashes a side" />
+      <Row label={says.fish.slashes} way={['fish', 'slashes']}>
+        <Typed way={['fish', 'slashes', 'per_side']} label={names.slashesASide} />
         <Pick
           way={['fish', 'slashes', 'depth']}
-          label="Depth of the slashes"
-          choices={CHOICES.depth ?? {}}
+          label={names.slashDepth}
+          choices={terms.choices.depth}
           usual="half"
         />
       </Row>
       <Measured
-        row="Thin zone"
+        row={says.fish.thinZone}
         way={['fish', 'thin_zone']}
-        label="Thickness of the thin zone"
+        label={names.thinZone}
         unit="mm"
-        units={LENGTH_UNITS}
-        unitLabel="Unit of the thin zone"
+        units={unitsFor('length')}
       />
       {noScale && (
-        <Row label="One piece" way={['fish', 'length']}>
-          <Typed way={['fish', 'length', 'value']} label="Length of one piece" unit="mm" hint="long" />
-          <Typed way={['fish', 'width', 'value']} label="Width of one piece" unit="mm" hint="wide" />
-          <span className="self-center text-sm text-quiet">mm</span>
+        <Row label={says.fish.onePiece} way={['fish', 'length']}>
+          <Typed
+            way={['fish', 'length', 'value']}
+            label={names.pieceLength}
+            unit="mm"
+            hint={says.fish.long}
+          />
+          <Typed way={['fish', 'width', 'value']} label={names.pieceWidth} unit="mm" hint={says.fish.wide} />
+          <span className="self-center text-sm text-quiet">{terms.units.mm}</span>
         </Row>
       )}
       {!readOnly && (
         <p className="mt-1.5 flex flex-wrap gap-x-3 text-sm">
-          {!noScale && <LinkButton onClick={() => setNoScale(true)}>No scale? Estimate by size</LinkButton>}
-          {groups.length === 0 && <LinkButton onClick={unlike}>Pieces of unlike size</LinkButton>}
+          {!noScale && <LinkButton onClick={() => setNoScale(true)}>{names.noScale}</LinkButton>}
+          {groups.length === 0 && <LinkButton onClick={unlike}>{names.unlike}</LinkButton>}
         </p>
       )}
     </>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
-import { CHOICES } from '@/words/texts';
+import { fill, names, says, terms } from '@/words';
 import { Pick, Row, Typed } from './fields';
 
 /** Receiving and cutting: is the lot sound, where is it from, what is done before a jar is opened. */
@@ -11,21 +11,19 @@ export function Prep() {
   return (
     <>
       <Receiving />
-      <Row label="From">
-        <Pick way={['fish', 'origin']} label="Origin" choices={CHOICES.origin ?? {}} usual="unknown" />
+      <Row label={says.prep.from}>
+        <Pick way={['fish', 'origin']} label={names.origin} choices={terms.choices.origin} usual="unknown" />
       </Row>
-      <Row label="Was frozen at" way={['fish', 'frozen_record', 'temperature']}>
-        <Typed way={['fish', 'frozen_record', 'temperature', 'value']} label="Frozen at" unit="degC" />
-        <span className="self-center text-sm text-quiet">°C</span>
+      <Row label={says.prep.wasFrozenAt} way={['fish', 'frozen_record', 'temperature']}>
+        <Typed way={['fish', 'frozen_record', 'temperature', 'value']} label={names.frozenAt} unit="degC" />
+        <span className="self-center text-sm text-quiet">{terms.units.degC}</span>
       </Row>
-      <Row label="for" way={['fish', 'frozen_record', 'time']}>
-        <Typed way={['fish', 'frozen_record', 'time', 'value']} label="Frozen for" unit="d" />
-        <span className="self-center text-sm text-quiet">days</span>
+      <Row label={says.prep.frozenFor} way={['fish', 'frozen_record', 'time']}>
+        <Typed way={['fish', 'frozen_record', 'time', 'value']} label={names.frozenFor} unit="d" />
+        <span className="self-center text-sm text-quiet">{says.prep.days}</span>
       </Row>
-      <h3 className="mt-2">Before the jars</h3>
-      {cards.length === 0 && (
-        <p className="text-sm text-quiet">Choose fish and cut to see what to do first.</p>
-      )}
+      <h3 className="mt-2">{says.prep.head}</h3>
+      {cards.length === 0 && <p className="text-sm text-quiet">{says.prep.chooseFirst}</p>}
       <ol className="mt-1 space-y-1.5">
         {cards.map((card) => (
           <li key={card.card} className="text-sm" data-card={card.card} title={card.source}>
@@ -45,13 +43,13 @@ function Receiving() {
   const all = pantry.receiving.every((one) => sound[one.check]);
   return (
     <fieldset disabled={readOnly} className="mt-1">
-      <legend className="font-title font-semibold">Receiving check</legend>
+      <legend className="font-title font-semibold">{names.receiving}</legend>
       {state === 'rejected' && (
         <p role="alert" className="rounded-control bg-stop-soft p-2 text-sm text-stop">
-          This lot is refused. Seasoning does not mend spoilage.
+          {says.prep.lotRefused}
         </p>
       )}
-      {state === 'accepted' && <p className="text-sm text-best">Accepted.</p>}
+      {state === 'accepted' && <p className="text-sm text-best">{says.prep.accepted}</p>}
       {pantry.receiving.map((one) => (
         <label key={one.check} className="flex min-h-8 items-center gap-2 border-b border-line text-sm">
           <input
@@ -59,7 +57,7 @@ function Receiving() {
             checked={sound[one.check] ?? false}
             onChange={(event) => setSound({ ...sound, [one.check]: event.target.checked })}
           />
-          <span title={`Refuse when ${one.refuse}`}>
+          <span title={fill(says.prep.refuseWhen, { what: one.refuse })}>
             <strong>{one.check}</strong> {one.sound}
           </span>
         </label>
@@ -72,14 +70,14 @@ function Receiving() {
             disabled={!all}
             onClick={() => set(['fish', 'receiving'], 'accepted')}
           >
-            Accept
+            {names.accept}
           </Button>
           <Button
             look="plain"
             className="min-h-8! px-2! text-sm text-stop!"
             onClick={() => set(['fish', 'receiving'], 'rejected')}
           >
-            Refuse the lot
+            {names.refuseLot}
           </Button>
         </p>
       )}

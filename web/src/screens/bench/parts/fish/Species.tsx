@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { put, text } from '@/document/document';
+import { fleshOf } from '@/document/fleshOf';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, Finder } from '@/ui';
-import { CHOICES } from '@/words/texts';
+import { fill, named, names, says, terms } from '@/words';
 
 /** The species: found by name, or by the treatment it suits. Another fish is shown with its differences before it is taken. */
 export function Species() {
@@ -29,8 +30,8 @@ export function Species() {
     }
     const name = pantry.species.find((one) => one.id === species)?.name ?? species;
     propose({
-      title: `${name} instead of ${known.name.toLowerCase()}`,
-      says: 'Times, core, cautions and the plate are reckoned anew.',
+      title: fill(says.fish.instead, { name, old: known.name.toLowerCase() }),
+      says: says.fish.anew,
       patch: [{ op: 'replace', path: '/fish/species', value: species }, ...(heat ? [heatPatch(heat)] : [])],
     });
   }
@@ -38,14 +39,14 @@ export function Species() {
   return (
     <>
       <div className="flex items-center justify-between gap-2">
-        <h2 className="text-lg">{known?.name ?? id ?? 'Which fish?'}</h2>
+        <h2 className="text-lg">{known?.name ?? id ?? says.fish.which}</h2>
         {!readOnly && id && (
           <Button
             look="quiet"
             className="min-h-8! px-2! font-normal!"
             onClick={() => setSearching(!searching)}
           >
-            {searching ? 'Keep it' : 'Another fish'}
+            {searching ? names.keepFish : names.anotherFish}
           </Button>
         )}
       </div>
@@ -74,24 +75,24 @@ function Search({ onPick }: { onPick: (species: string, heat?: string) => void }
   const items = fits.map((one) => ({
     id: one.id,
     name: one.name,
-    hint: one.candidates.length ? 'which one?' : one.fat_class,
+    hint: one.candidates.length ? says.fish.whichOne : named(terms.fat, one.fat_class),
     words: [one.name, one.id, ...one.synonyms].join(' ').toLowerCase(),
   }));
   return (
     <div className="space-y-1.5">
-      <Finder label="Find a fish" placeholder="Type a name: zander, char …" items={items} onPick={onPick} />
+      <Finder label={names.findFish} placeholder={says.fish.hint} items={items} onPick={onPick} />
       <p className="flex items-center justify-between gap-2 text-sm">
-        or what suits
+        {says.fish.orWhatSuits}
         <Choice
-          label="Which fish suits"
+          label={names.whichSuits}
           value={heat}
-          choices={{ '': 'any treatment', ...CHOICES.heat }}
+          choices={{ '': says.fish.anyTreatment, ...terms.choices.heat }}
           onPick={setHeat}
         />
       </p>
       {heat && (
         <ul
-          aria-label="Fish that suit it"
+          aria-label={names.fishThatSuit}
           className="max-h-44 overflow-auto rounded-control border border-line"
         >
           {fits.map((one) => (
@@ -101,15 +102,11 @@ function Search({ onPick }: { onPick: (species: string, heat?: string) => void }
                 className="w-full px-2 py-1 text-left hover:bg-kelp-soft"
                 onClick={() => onPick(one.id, heat)}
               >
-                {one.name}{' '}
-                <span className="text-sm text-quiet">
-                  {one.fat_class}, {one.firmness}
-                  {one.delicate ? ', delicate' : ''}
-                </span>
+                {one.name} <span className="text-sm text-quiet">{fleshOf(one)}</span>
               </button>
             </li>
           ))}
-          {fits.length === 0 && <li className="p-2 text-sm text-quiet">No fish is marked for that.</li>}
+          {fits.length === 0 && <li className="p-2 text-sm text-quiet">{says.fish.noneMarked}</li>}
         </ul>
       )}
     </div>

@@ -5,6 +5,7 @@ import type { Json } from '@/api';
 import { kindNames } from '@/document/kinds';
 import { useOpened } from '@/formula/opened';
 import { Button, Choice, Dialog, TextInput } from '@/ui';
+import { fill, names, says } from '@/words';
 import { ownShelfQuery, unshelve } from '../../state/ownShelf';
 import { useJars } from '../../state/useJars';
 import { JarsOfOther } from './JarsOfOther';
@@ -38,35 +39,35 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
     (!kind || its === kind) && `${name} ${reason}`.toLowerCase().includes(words.toLowerCase());
   const starters = pantry.shelf.filter((one) => fits(one.name, one.reason, one.kind));
   return (
-    <Dialog open={open} onOpenChange={(still) => !still && onClose()} title="Add a jar" wide>
+    <Dialog open={open} onOpenChange={(still) => !still && onClose()} title={names.addJar} wide>
       <Tabs.Root defaultValue="shelf">
-        <Tabs.List aria-label="Where from" className="mt-3 flex border-b border-line">
+        <Tabs.List aria-label={names.whereFrom} className="mt-3 flex border-b border-line">
           <Tabs.Trigger value="shelf" className={TAB}>
-            From the Shelf
+            {names.fromShelf}
           </Tabs.Trigger>
           <Tabs.Trigger value="own" className={TAB}>
-            The kitchen’s own
+            {names.ownShelf}
           </Tabs.Trigger>
           <Tabs.Trigger value="other" className={TAB}>
-            From another formula
+            {names.fromFormula}
           </Tabs.Trigger>
           <Tabs.Trigger value="empty" className={TAB}>
-            An empty jar
+            {names.emptyJar}
           </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="shelf">
           <div className="mt-3 flex gap-2">
             <TextInput
-              label="Search the Shelf"
-              placeholder="Search: buttermilk, crust, rye …"
+              label={names.searchShelf}
+              placeholder={says.jars.hint}
               value={words}
               onType={setWords}
               className="grow"
             />
             <Choice
-              label="Kind on the Shelf"
+              label={names.kindOnShelf}
               value={kind}
-              choices={{ '': 'every kind', ...kindNames(pantry) }}
+              choices={{ '': says.jars.everyKind, ...kindNames(pantry) }}
               onPick={setKind}
             />
           </div>
@@ -82,14 +83,10 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
               </li>
             ))}
           </ul>
-          {starters.length === 0 && <p className="mt-2 text-quiet">Nothing on the Shelf is called that.</p>}
+          {starters.length === 0 && <p className="mt-2 text-quiet">{says.jars.noneCalled}</p>}
         </Tabs.Content>
         <Tabs.Content value="own">
-          {own.length === 0 && (
-            <p className="mt-3 text-quiet">
-              Nothing yet. Open a jar and choose “Save to the Shelf” to find it here in every formula.
-            </p>
-          )}
+          {own.length === 0 && <p className="mt-3 text-quiet">{says.jars.nothingYet}</p>}
           <ul className="mt-2 max-h-[55dvh] overflow-auto">
             {own.map((one) => (
               <li key={one.id} className="flex items-center">
@@ -97,14 +94,14 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
                   <Offer
                     name={one.name}
                     kind={one.kind ?? ''}
-                    reason={one.reason || 'kept without a reason'}
+                    reason={one.reason || says.jars.noReason}
                     onTake={() => take(one.jar as Part)}
                   />
                 </span>
                 <Button
                   look="quiet"
                   onClick={() => unshelve(kitchen, one.id)}
-                  aria-label={`Take ${one.name} off the Shelf`}
+                  aria-label={fill(names.takeOffShelf, { jar: one.name })}
                 >
                   ×
                 </Button>

@@ -4,6 +4,7 @@ import { Problem } from '@/api';
 import { isObject, text } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
+import { fill, names, says } from '@/words';
 import { keepOnShelf } from '../../state/ownShelf';
 import { useJars } from '../../state/useJars';
 
@@ -25,21 +26,21 @@ export function JarMenu({ place, onOpenJar }: Props) {
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button look="plain" className="min-h-8! px-2!" aria-label="More for this jar">
-            Jar ▾
+          <Button look="plain" className="min-h-8! px-2!" aria-label={names.moreForJar}>
+            {says.jars.menu}
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" className={menuLook}>
-            <MenuItem onSelect={() => double(place)}>Duplicate</MenuItem>
+            <MenuItem onSelect={() => double(place)}>{names.duplicate}</MenuItem>
             <MenuItem disabled={place === 0} onSelect={() => go(place - 1)}>
-              Earlier on the fish
+              {names.earlier}
             </MenuItem>
             <MenuItem disabled={place >= jars.length - 1} onSelect={() => go(place + 1)}>
-              Later on the fish
+              {names.later}
             </MenuItem>
-            <MenuItem onSelect={() => setSaving(true)}>Save to the Shelf …</MenuItem>
-            <MenuItem onSelect={() => take(place)}>Take away</MenuItem>
+            <MenuItem onSelect={() => setSaving(true)}>{names.saveToShelf}</MenuItem>
+            <MenuItem onSelect={() => take(place)}>{names.takeAway}</MenuItem>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
@@ -69,7 +70,7 @@ function SaveToShelf({ open, onClose, place, name }: SaveProps) {
     event.preventDefault();
     try {
       const jar = value(['jars', place]);
-      if (!isObject(jar)) return setProblem('This is no jar that can be kept.');
+      if (!isObject(jar)) return setProblem(says.jars.noJar);
       await keepOnShelf(kitchen, jar, reason);
       setReason('');
       setProblem(null);
@@ -84,11 +85,11 @@ function SaveToShelf({ open, onClose, place, name }: SaveProps) {
     <Dialog
       open={open}
       onOpenChange={(still) => !still && onClose()}
-      title={`Save “${name}” to the Shelf`}
-      says="The kitchen finds it in every formula."
+      title={fill(says.jars.save, { jar: name })}
+      says={says.jars.saveSays}
     >
       <form onSubmit={save}>
-        <Field id="reason" label="What is it good for?" value={reason} onType={setReason} />
+        <Field id="reason" label={names.goodFor} value={reason} onType={setReason} />
         {problem && (
           <p role="alert" className="mt-2 text-stop">
             {problem}
@@ -96,9 +97,9 @@ function SaveToShelf({ open, onClose, place, name }: SaveProps) {
         )}
         <div className="mt-4 flex justify-end gap-2">
           <Button look="quiet" onClick={onClose}>
-            Not now
+            {names.notNow}
           </Button>
-          <Button type="submit">Save it</Button>
+          <Button type="submit">{names.saveIt}</Button>
         </div>
       </form>
     </Dialog>

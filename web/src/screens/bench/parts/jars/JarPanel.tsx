@@ -3,7 +3,9 @@ import { text } from '@/document/document';
 import { kindNames } from '@/document/kinds';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, TextInput } from '@/ui';
+import { fill, named, names, says, terms } from '@/words';
 import { grams } from '@/words/numbers';
+import { Said } from '@/words/Said';
 import { Advice } from '../Advice';
 import { AddLine } from '../lines/AddLine';
 import { Lines } from '../lines/Lines';
@@ -26,21 +28,21 @@ export function JarPanel({ place, onOpenJar }: Props) {
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, [...way, 'lines']);
   return (
     <section
-      aria-label="Open jar"
+      aria-label={names.openJar}
       // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so keys must reach it
       tabIndex={0}
       className="min-h-0 grow overflow-y-auto rounded-plate border border-line bg-plate p-3.5 pt-2.5"
     >
       <div className="flex flex-wrap items-center gap-1.5">
         <TextInput
-          label="Name of the jar"
+          label={names.jarName}
           value={value([...way, 'name'])}
           onType={(name) => set([...way, 'name'], name)}
           disabled={readOnly}
           className="w-40 grow border-transparent! px-1! font-title text-lg font-bold hover:border-line!"
         />
         <Choice
-          label="Kind of jar"
+          label={names.kindOfJar}
           value={text(value([...way, 'kind']))}
           choices={kindNames(pantry)}
           disabled={readOnly}
@@ -50,7 +52,7 @@ export function JarPanel({ place, onOpenJar }: Props) {
         {!readOnly && (
           <>
             <Button look="plain" className="min-h-8! px-2!" onClick={() => setSchools(true)}>
-              Schools
+              {names.schools}
             </Button>
             <JarMenu place={place} onOpenJar={onOpenJar} />
           </>
@@ -76,10 +78,17 @@ function Coating({ place }: { place: number }) {
   const [low, high] = reading.pick_up_g_range ?? [null, null];
   return (
     <p className="mt-2" data-part="coating">
-      Set out <strong>{grams(reading.set_out_g)}</strong>; <strong>{grams(reading.pick_up_g)}</strong>
-      {low !== null && high !== null && ` (${grams(low)}–${grams(high)})`} stays on the fish,{' '}
-      {grams(reading.discard_g)} is thrown away.
-      {reading.flow && ` It flows like ${reading.flow.replace('_', ' ')}.`}
+      <Said
+        words={says.jars.setOut}
+        slots={{
+          out: <strong>{grams(reading.set_out_g)}</strong>,
+          stays: <strong>{grams(reading.pick_up_g)}</strong>,
+          range:
+            low !== null && high !== null && fill(says.jars.range, { low: grams(low), high: grams(high) }),
+          thrown: grams(reading.discard_g),
+        }}
+      />
+      {reading.flow && fill(says.jars.flowsLike, { what: named(terms.choices.flow, reading.flow) })}
     </p>
   );
 }

@@ -4,7 +4,14 @@ import { type FormulaDocument, formulaQuery, formulasQuery, type Json } from '@/
 import { at, list, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { TextInput } from '@/ui';
+import { fill, names, says } from '@/words';
 import { Offer } from './Offer';
+
+/** How many lines a jar has, in words. */
+function linesOf(jar: Json): string {
+  const count = list(within<'Jar'>(jar, 'lines')).length;
+  return count === 1 ? says.jars.oneLine : fill(says.jars.manyLines, { count });
+}
 
 /** Jars of the kitchen's other formulas: find the formula, take one of its jars. */
 export function JarsOfOther({ onTake }: { onTake: (jar: { [key: string]: Json }) => void }) {
@@ -18,8 +25,8 @@ export function JarsOfOther({ onTake }: { onTake: (jar: { [key: string]: Json })
     <div className="mt-3 grid gap-3 md:grid-cols-2">
       <div>
         <TextInput
-          label="Search formulas for a jar"
-          placeholder="Search formulas …"
+          label={names.searchForJar}
+          placeholder={says.jars.searchHint}
           value={words}
           onType={setWords}
           className="w-full"
@@ -41,15 +48,15 @@ export function JarsOfOther({ onTake }: { onTake: (jar: { [key: string]: Json })
             ))}
         </ul>
       </div>
-      <ul aria-label="Its jars">
-        {chosen === null && <li className="p-2 text-quiet">Choose a formula to see its jars.</li>}
+      <ul aria-label={names.itsJars}>
+        {chosen === null && <li className="p-2 text-quiet">{says.jars.chooseFormula}</li>}
         {jars.map((jar, place) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: jars of a draft may lack an id
           <li key={place}>
             <Offer
-              name={text(within<'Jar'>(jar, 'name')) ?? `Jar ${place + 1}`}
+              name={text(within<'Jar'>(jar, 'name')) ?? fill(says.jars.place, { place: place + 1 })}
               kind={text(within<'Jar'>(jar, 'kind')) ?? ''}
-              reason={`${list(within<'Jar'>(jar, 'lines')).length} lines`}
+              reason={linesOf(jar)}
               onTake={() => onTake(jar as { [key: string]: Json })}
             />
           </li>

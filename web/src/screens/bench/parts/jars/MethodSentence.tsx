@@ -2,12 +2,18 @@ import type { Kind } from '@/api';
 import { put, text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
 import type { FieldOf } from '@/document/place';
+import { unitsFor } from '@/document/units';
 import { useOpened } from '@/formula/opened';
 import { Choice, LinkButton } from '@/ui';
-import { CHOICES, HEAT_UNITS, TIME_UNITS } from '@/words/texts';
+import { named, names, says, terms } from '@/words';
 import { Quiet, TypedUnit } from './fields';
 
 type Field = FieldOf<'Method'>;
+const SIDES = { length: names.vesselLength, width: names.vesselWidth, depth: names.vesselDepth };
+
+/** What may be chosen at a field of the method; nothing where it is typed. */
+const choicesOf = (field: Field): Record<string, string> =>
+  field in terms.choices ? terms.choices[field as keyof typeof terms.choices] : {};
 
 /** How the jar is used, as one readable sentence of choices. */
 export function MethodSentence({ place }: { place: number }) {
@@ -22,7 +28,7 @@ export function MethodSentence({ place }: { place: number }) {
     change(field === 'place' ? put(next, [...method, 'place_temperature'], undefined) : next);
   }
 
-  function choice(field: Field, label: string, choices = CHOICES[field] ?? {}) {
+  function choice(field: Field, label: string, choices: Record<string, string> = choicesOf(field)) {
     return (
       <Choice
         label={label}
@@ -35,38 +41,47 @@ export function MethodSentence({ place }: { place: number }) {
   }
   const school =
     schools.length > 0 &&
-    choice('school', 'School', Object.fromEntries(schools.map((one) => [one, CHOICES.school?.[one] ?? one])));
+    choice(
+      'school',
+      names.school,
+      Object.fromEntries(schools.map((one) => [one, named(terms.choices.school, one)])),
+    );
 
   return (
     <>
       {!kind?.touches_raw && school && (
         <p className="mt-1.5 flex items-center gap-1.5">
-          <Quiet>The crust is</Quiet> {school}
+          <Quiet>{says.method.crustIs}</Quiet> {school}
         </p>
       )}
       {kind?.touches_raw && (
         <p className="mt-1.5 flex flex-wrap items-center gap-x-1.5 gap-y-1">
           {school}
-          <Quiet>{school ? 'in a' : 'In a'}</Quiet>
-          {choice('vessel', 'Vessel')}
-          <Quiet>in the</Quiet>
-          {choice('place', 'Place')}
-          <Quiet>at</Quiet>
+          <Quiet>{school ? says.method.thenInA : says.method.inA}</Quiet>
+          {choice('vessel', names.vessel)}
+          <Quiet>{says.method.inThe}</Quiet>
+          {choice('place', names.place)}
+          <Quiet>{says.method.at}</Quiet>
           <TypedUnit
             way={[...method, 'place_temperature']}
-            label="Temperature of the place"
-            units={HEAT_UNITS}
+            label={names.placeTemperature}
+            units={unitsFor('temperature')}
             unit="degC"
           />
-          <Quiet>for</Quiet>
-          <TypedUnit way={[...method, 'contact_time']} label="Contact time" units={TIME_UNITS} unit="min" />
-          <Quiet>then</Quiet>
-          {choice('after', 'Afterwards')}
+          <Quiet>{says.method.for}</Quiet>
+          <TypedUnit
+            way={[...method, 'contact_time']}
+            label={names.contactTime}
+            units={unitsFor('time')}
+            unit={says.window.min}
+          />
+          <Quiet>{says.method.next}</Quiet>
+          {choice('after', names.afterwards)}
         </p>
       )}
       {kind?.flows && (
         <p className="mt-1.5 flex items-center gap-1.5">
-          <Quiet>It should flow like</Quiet> {choice('flow', 'Flow')}
+          <Quiet>{says.method.flows}</Quiet> {choice('flow', names.flow)}
         </p>
       )}
       {evaluation?.notices
@@ -92,57 +107,69 @@ function More({ place, kind, choice }: MoreProps) {
   const { value, set, readOnly } = useOpened();
   const method = ['jars', place, 'method'] as const;
   const share = (field: 'clean_share' | 'eaten_share', label: string) => (
-    <TypedUnit way={[...method, field]} label={label} units={{ '%': '%' }} unit="%" />
+    <TypedUnit way={[...method, field]} label={label} units={unitsFor('share')} unit="%" />
   );
   return (
     <details className="mt-1 text-sm">
-      <summary className="cursor-pointer text-quiet">Vessel, turning, what is kept clean</summary>
+      <summary className="cursor-pointer text-quiet">{names.moreOfMethod}</summary>
       <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
         <span className="flex items-center gap-1">
-          <Quiet>of</Quiet> {choice('vessel_material', 'Material of the vessel')}
+          <Quiet>{says.method.of}</Quiet> {choice('vessel_material', names.vesselMaterial)}
         </span>
         <span className="flex items-center gap-1">
-          <Quiet>inside</Quiet>
+          <Quiet>{says.method.inside}</Quiet>
           {(['length', 'width', 'depth'] as const).map((side) => (
             <TypedUnit
               key={side}
               way={[...method, 'vessel_size', side]}
-              label={`Vessel ${side}`}
-              units={{ mm: 'mm', cm: 'cm' }}
+              label={SIDES[side]}
+              units={unitsFor('vessel')}
               unit="cm"
             />
           ))}
         </span>
         <span className="flex items-center gap-1">
-          <Quiet>turned every</Quiet>
-          <TypedUnit way={[...method, 'turn_every']} label="Turned every" units={TIME_UNITS} unit="min" />
+          <Quiet>{says.method.turnedEvery}</Quiet>
+          <TypedUnit
+            way={[...method, 'turn_every']}
+            label={names.turnedEvery}
+            units={unitsFor('time')}
+            unit={says.window.min}
+          />
         </span>
         {kind.lies_dry && (
           <>
             <span className="flex items-center gap-1">
-              <Quiet>salt</Quiet> {choice('coverage', 'Coverage')}
+              <Quiet>{says.method.salt}</Quiet> {choice('coverage', names.coverage)}
             </span>
             <span className="flex items-center gap-1">
-              <Quiet>rinsed for</Quiet>
-              <TypedUnit way={[...method, 'rinse_time']} label="Rinse time" units={TIME_UNITS} unit="s" />
+              <Quiet>{says.method.rinsedFor}</Quiet>
+              <TypedUnit
+                way={[...method, 'rinse_time']}
+                label={names.rinseTime}
+                units={unitsFor('time')}
+                unit="s"
+              />
             </span>
           </>
         )}
         {kind.liquid && (
           <>
             <span className="flex items-center gap-1">
-              <Quiet>kept clean for the plate</Quiet> {share('clean_share', 'Clean share')}
+              <Quiet>{says.method.keptClean}</Quiet> {share('clean_share', names.cleanShare)}
             </span>
             <span className="flex items-center gap-1">
-              <Quiet>the rest is</Quiet> {choice('fate', 'Fate of the rest')}
+              <Quiet>{says.method.theRest}</Quiet> {choice('fate', names.fate)}
             </span>
             <span className="flex items-center gap-1">
-              <Quiet>of it eaten</Quiet> {share('eaten_share', 'Eaten share')}
+              <Quiet>{says.method.ofItEaten}</Quiet> {share('eaten_share', names.eatenShare)}
             </span>
           </>
         )}
         {!readOnly && value([...method, 'vessel_size']) !== undefined && (
-          <LinkButton onClick={() => set([...method, 'vessel_size'], undefined)}>size not known</LinkButton>
+          <LinkButton onClick={() => set([...method, 'vessel_size'], undefined)}>
+            {names.sizeNotKnown}
+          </LinkButton>
         )}
       </div>
     </details>

@@ -7,6 +7,7 @@ import { kindOf } from '@/document/kinds';
 import { JarDrawing, shelfScale } from '@/drawing';
 import { useOpened } from '@/formula/opened';
 import { useSorting } from '@/ui';
+import { fill, names, says } from '@/words';
 import { useJars } from '../../state/useJars';
 
 const HIGHEST = 90;
@@ -32,7 +33,7 @@ export function Shelf({ open, onOpen, onAdd }: Props) {
   );
 
   return (
-    <section aria-label="Jars in the order they touch the fish" className="shrink-0">
+    <section aria-label={names.shelf} className="shrink-0">
       <DndContext {...context}>
         <SortableContext items={ids} strategy={horizontalListSortingStrategy} disabled={readOnly}>
           <div className="flex items-end gap-2 overflow-x-auto px-1 pt-1">
@@ -44,7 +45,7 @@ export function Shelf({ open, onOpen, onAdd }: Props) {
                 name={
                   text(value(['jars', place, 'name'])) ??
                   kindOf(pantry, text(value(['jars', place, 'kind'])))?.name ??
-                  'Jar'
+                  says.jars.unnamed
                 }
                 strata={strata[place] ?? []}
                 scale={scale}
@@ -62,7 +63,7 @@ export function Shelf({ open, onOpen, onAdd }: Props) {
                   +
                 </span>
                 <span className="h-2 w-full" />
-                <span className="mt-1 h-10 text-sm">Add a jar</span>
+                <span className="mt-1 h-10 text-sm">{names.addJar}</span>
               </button>
             )}
           </div>
@@ -90,7 +91,7 @@ function StandingJar({ id, place, name, strata, scale, open, onOpen }: StandingP
       type="button"
       {...attributes}
       {...listeners}
-      aria-roledescription="jar that can be moved"
+      aria-roledescription={names.movableJar}
       aria-pressed={open}
       onClick={onOpen}
       className={`flex min-w-24 flex-col xl:min-w-28 items-center rounded-control ${isDragging ? 'z-10 opacity-80' : ''}`}
@@ -101,7 +102,7 @@ function StandingJar({ id, place, name, strata, scale, open, onOpen }: StandingP
       </span>
       <span className="h-2 w-full bg-steel" />
       <span className={`mt-1 h-10 max-w-36 text-sm leading-5 ${open ? 'font-bold' : 'text-quiet'}`}>
-        {place + 1} {name}
+        {fill(says.jars.numbered, { place: place + 1, jar: name })}
       </span>
     </button>
   );

@@ -1,6 +1,6 @@
 import type { Stratum } from '@/api';
+import { names, terms } from '@/words';
 import { grams } from '@/words/numbers';
-import { COMPONENTS } from '@/words/texts';
 
 /** What a scale does not show is not told. */
 const LEAST_G = 0.05;
@@ -11,7 +11,7 @@ export function Strata({ strata }: { strata: Stratum[] }) {
   if (!told.length) return null;
   return (
     <ul
-      aria-label="What the jar holds"
+      aria-label={names.jarHolds}
       className="mt-3 flex flex-wrap gap-x-4 gap-y-1 border-t border-line pt-2 text-sm text-quiet"
     >
       {told.map((one) => (
@@ -19,10 +19,10 @@ export function Strata({ strata }: { strata: Stratum[] }) {
           <svg width="18" height="18" aria-hidden="true">
             <rect width="18" height="18" rx="3" fill={`url(#hatch-${one.component})`} />
             <text x="9" y="13" textAnchor="middle" fontSize="11" fontWeight="700" className="fill-strata-ink">
-              {COMPONENTS[one.component]?.letter}
+              {terms.components[one.component].letter}
             </text>
           </svg>
-          {COMPONENTS[one.component]?.name} {grams(one.mass_g)}
+          {terms.components[one.component].name} {grams(one.mass_g)}
         </li>
       ))}
     </ul>

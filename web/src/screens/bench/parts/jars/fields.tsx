@@ -1,5 +1,6 @@
 import { text } from '@/document/document';
 import type { PlaceWith } from '@/document/place';
+import { unitOf } from '@/document/units';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 
@@ -27,7 +28,7 @@ export function TypedUnit({ way, label, units, unit }: TypedProps) {
         }
       />
       <Choice
-        label={`Unit of ${label.toLowerCase()}`}
+        label={unitOf(label)}
         value={text(value([...way, 'unit'])) ?? unit}
         choices={units}
         disabled={readOnly}

@@ -1,4 +1,5 @@
 import { Dialog } from '@/ui';
+import { names, says } from '@/words';
 import { ANYWHERE, SHORTCUTS } from '../../state/shortcuts';
 
 interface Props {
@@ -14,8 +15,8 @@ export function KeysDialog({ open, onClose, on, onSwitch }: Props) {
     <Dialog
       open={open}
       onOpenChange={(still) => !still && onClose()}
-      title="Keys"
-      says="Single keys work when no field has the focus."
+      title={names.keys}
+      says={says.keys.says}
     >
       <dl className="mt-3 grid grid-cols-[7rem_1fr] gap-y-1.5">
         {[...SHORTCUTS, ...ANYWHERE].map((one) => (
@@ -29,7 +30,7 @@ export function KeysDialog({ open, onClose, on, onSwitch }: Props) {
       </dl>
       <label className="mt-4 flex items-center gap-2">
         <input type="checkbox" checked={on} onChange={(event) => onSwitch(event.target.checked)} />
-        Single keys are on
+        {names.singleKeys}
       </label>
     </Dialog>
   );

@@ -4,7 +4,7 @@ import { at, list, newId } from '@/document/document';
 import { keepable } from '@/document/typed';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
-import { BASES, UNITS } from '@/words/texts';
+import { fill, named, names, says, terms } from '@/words';
 
 type Phrase = AnswerOf<'read-line'>;
 type LineRead = NonNullable<Phrase['line']>;
@@ -68,13 +68,13 @@ export function AddLine({ jar }: { jar: number }) {
     <div className="relative mt-2">
       <input
         role="combobox"
-        aria-label="Add a line"
+        aria-label={names.addLine}
         aria-expanded={offers.length > 0}
         aria-controls={id}
         aria-autocomplete="list"
         aria-activedescendant={offers[chosen] ? `${id}-${chosen}` : undefined}
         autoComplete="off"
-        placeholder="Type a line: lime juice 30 ml, 2 tsp fine salt, 1.2 % salt …"
+        placeholder={says.lines.hint}
         value={typed}
         onChange={(event) => {
           setTyped(keepable(event.target.value));
@@ -88,7 +88,7 @@ export function AddLine({ jar }: { jar: number }) {
         id={id}
         ref={shown}
         role="listbox"
-        aria-label="Read as"
+        aria-label={names.readAs}
         hidden={!words}
         className="mt-1 rounded-control border border-line bg-plate"
       >
@@ -113,12 +113,12 @@ export function AddLine({ jar }: { jar: number }) {
       </div>
       {words && (
         <p className="mt-1 min-h-5 text-sm text-quiet" role="status">
-          {problem && 'Not connected: what you typed stays here; press a key when the connection is back.'}
+          {problem && says.lines.offline}
           {!problem && answer?.missing}
           {!problem &&
             answer &&
             answer.unknown.length > 0 &&
-            ` Not understood: “${answer.unknown.join(' ')}”.`}
+            ` ${fill(says.lines.unknown, { words: answer.unknown.join(' ') })}`}
         </p>
       )}
     </div>
@@ -136,12 +136,11 @@ function offered({ line, choices }: Phrase, known: { id: string; name: string }[
 
 /** The amount and what it follows, in words. */
 function said({ amount, basis }: LineRead): string {
-  const unit = UNITS[amount.unit ?? ''] ?? '';
+  const unit = named(terms.units, amount.unit ?? '');
   const much = amount.unstated
-    ? 'amount not stated'
+    ? says.lines.notStated
     : amount.value !== undefined
-      ? `${amount.value} ${unit}`
-      : `${amount.low}–${amount.high} ${unit}`;
-  const follows = basis && BASES[basis];
-  return follows ? `${much}, follows ${follows}` : much;
+      ? fill(says.lines.amount, { amount: amount.value, unit })
+      : fill(says.lines.range, { low: amount.low ?? '', high: amount.high ?? '', unit });
+  return basis ? fill(says.lines.follows, { amount: much, basis: named(terms.bases, basis) }) : much;
 }

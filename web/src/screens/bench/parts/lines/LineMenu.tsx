@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import type { Json } from '@/api';
 import { Button, MenuItem, menuLook } from '@/ui';
-import { CHOICES } from '@/words/texts';
+import { fill, names, says, terms } from '@/words';
 import type { LineOnBench } from '../../state/useLine';
 import { SwapDialog } from './SwapDialog';
 
@@ -34,40 +34,44 @@ export function LineMenu({ own, jar, line, last, onMove }: Props) {
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button look="quiet" className="min-h-8! px-2!" aria-label={`More for ${name ?? 'this line'}`}>
+          <Button
+            look="quiet"
+            className="min-h-8! px-2!"
+            aria-label={fill(names.moreFor, { line: name ?? says.lines.this })}
+          >
             …
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" className={menuLook}>
-            <MenuItem onSelect={() => setSwapping(true)}>Swap for an equivalent …</MenuItem>
-            <MenuItem onSelect={range}>{ranged ? 'Write as one amount' : 'Write as a range'}</MenuItem>
+            <MenuItem onSelect={() => setSwapping(true)}>{names.swap}</MenuItem>
+            <MenuItem onSelect={range}>{ranged ? names.asOneAmount : names.asRange}</MenuItem>
             {!unstated && (
               <MenuItem
                 onSelect={() => set([...way, 'amount'], { unit: amount.unit ?? null, unstated: true })}
               >
-                Leave the amount unstated
+                {names.leaveUnstated}
               </MenuItem>
             )}
-            {Object.entries(CHOICES.when ?? {})
+            {Object.entries(terms.choices.when)
               .filter(([one]) => one !== when)
               .map(([one, words]) => (
                 <MenuItem key={one} onSelect={() => set([...way, 'when'], one)}>
-                  Put it {words}
+                  {fill(names.putIt, { when: words })}
                 </MenuItem>
               ))}
             {own.result && (own.result.exponent < 1 || steady) && (
               <MenuItem onSelect={() => set([...way, 'exponent'], steady ? undefined : 1)}>
-                {steady ? 'Grow gently, as a strong thing' : 'Grow in step with the fish'}
+                {steady ? names.growGently : names.growInStep}
               </MenuItem>
             )}
             <MenuItem disabled={line === 0} onSelect={() => onMove(line, line - 1)}>
-              Move up
+              {names.moveUp}
             </MenuItem>
             <MenuItem disabled={line >= last} onSelect={() => onMove(line, line + 1)}>
-              Move down
+              {names.moveDown}
             </MenuItem>
-            <MenuItem onSelect={() => set(way, undefined)}>Take out</MenuItem>
+            <MenuItem onSelect={() => set(way, undefined)}>{names.takeOut}</MenuItem>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>

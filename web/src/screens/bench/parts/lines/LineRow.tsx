@@ -1,16 +1,15 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { text } from '@/document/document';
+import { unitsFor } from '@/document/units';
 import { faultAt } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
+import { fill, named, names, says, terms } from '@/words';
 import { grams, percent } from '@/words/numbers';
-import { BASES, CHOICES, UNITS } from '@/words/texts';
 import { type LineOnBench, useLine } from '../../state/useLine';
 import { Brings } from './Brings';
 import { LineBase } from './LineBase';
 import { LineMenu } from './LineMenu';
-
-const COUNTS = ['piece', 'slice', 'clove', 'sprig', 'pinch'];
 
 interface Props {
   id: string;
@@ -27,9 +26,8 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({ id });
   const fault = own.problem ?? faultAt(evaluation, way, true)?.text;
-  const units = Object.fromEntries(
-    Object.entries(UNITS).filter(([one]) => !COUNTS.includes(one) || own.ingredient?.units.includes(one)),
-  );
+  const units = unitsFor('amount', ...(own.ingredient?.units ?? []));
+  const called = name ?? says.lines.this;
   const when = text(value([...way, 'when']));
   return (
     <tbody
@@ -46,7 +44,7 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
                 type="button"
                 {...attributes}
                 {...listeners}
-                aria-label={`Move ${name ?? 'the line'}`}
+                aria-label={fill(names.moveLine, { line: called })}
                 className="-ml-2.5 shrink-0 cursor-grab rounded-control px-1 text-quiet"
               >
                 <svg width="8" height="18" viewBox="0 0 8 18" className="fill-current" aria-hidden="true">
@@ -55,12 +53,14 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
               </button>
             )}
             <span>
-              {name ?? 'Which ingredient?'}
-              {result && result.exponent < 1 && <Tag>strong</Tag>}
-              {when && when !== 'jar' && <Tag>{CHOICES.when?.[when] ?? when}</Tag>}
+              {name ?? says.lines.which}
+              {result && result.exponent < 1 && <Tag>{says.lines.strong}</Tag>}
+              {when && when !== 'jar' && <Tag>{named(terms.choices.when, when)}</Tag>}
               {result?.share_of_fish_pct != null && !(basis === 'fish' && unit === '%') && (
                 <span className="block text-sm leading-4 whitespace-nowrap text-quiet">
-                  {percent(result.share_of_fish_pct, result.share_of_fish_pct < 10 ? 2 : 0)} of fish
+                  {fill(says.lines.ofFish, {
+                    share: percent(result.share_of_fish_pct, result.share_of_fish_pct < 10 ? 2 : 0),
+                  })}
                 </span>
               )}
             </span>
@@ -70,7 +70,7 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
           <span className="flex flex-wrap gap-1 xl:flex-nowrap">
             <Amount own={own} />
             <Choice
-              label={`Unit of ${name ?? 'line'}`}
+              label={fill(names.unitOf, { what: called })}
               value={unit}
               choices={units}
               disabled={readOnly}
@@ -80,9 +80,9 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
         </td>
         <td className="pr-2">
           <Choice
-            label={`What ${name ?? 'the line'} follows`}
+            label={fill(names.followedBy, { line: called })}
             value={basis}
-            choices={BASES}
+            choices={terms.bases}
             disabled={readOnly}
             onPick={(picked) => own.rewrite({ basis: picked })}
             className="w-24"
@@ -94,7 +94,7 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
           </span>
           <span
             className="block text-sm leading-4 text-quiet"
-            title={result?.as_bought ? `buy ${result.as_bought}` : undefined}
+            title={result?.as_bought ? fill(says.lines.buy, { what: result.as_bought }) : undefined}
           >
             {result?.mass_g_range
               ? `${grams(result.mass_g_range[0])} – ${grams(result.mass_g_range[1])}`
@@ -131,22 +131,22 @@ function Tag({ children }: { children: string }) {
 /** The amount as it was written: one number, a range, or not stated. */
 function Amount({ own }: { own: LineOnBench }) {
   const { value, way, name, readOnly, evaluation, ranged, unstated } = own;
-  const end = (field: 'value' | 'low' | 'high', label: string) => (
+  const end = (field: 'value' | 'low' | 'high', label: '{line}' | `${string}{line}`) => (
     <NumberInput
-      label={`${label} of ${name ?? 'line'}`}
+      label={fill(label, { line: name ?? says.lines.this })}
       className="w-14"
       value={value([...way, 'amount', field])}
       disabled={readOnly}
-      placeholder={unstated ? 'how much?' : undefined}
+      placeholder={unstated ? says.lines.howMuch : undefined}
       fault={faultAt(evaluation, [...way, 'amount', field])?.text}
       onType={(typed) => own.write(field, typed)}
     />
   );
-  if (!ranged) return end('value', 'Amount');
+  if (!ranged) return end('value', names.amountOf);
   return (
     <>
-      {end('low', 'Least')}
-      {end('high', 'Most')}
+      {end('low', names.leastOf)}
+      {end('high', names.mostOf)}
     </>
   );
 }

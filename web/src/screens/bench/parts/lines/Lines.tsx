@@ -3,6 +3,7 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { list, put, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { useSorting } from '@/ui';
+import { says } from '@/words';
 import { LineRow } from './LineRow';
 
 /** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */
@@ -28,13 +29,13 @@ export function Lines({ jar }: { jar: number }) {
       <table className="mt-1.5 w-full border-collapse">
         <thead className="text-left text-sm text-quiet">
           <tr>
-            <th className="py-1 font-normal">Line</th>
-            <th className="font-normal">Written</th>
-            <th className="font-normal">Follows</th>
-            <th className="pr-3 text-right font-normal">Weigh</th>
-            <th className="hidden font-normal xl:table-cell">Brings</th>
+            <th className="py-1 font-normal">{says.lines.line}</th>
+            <th className="font-normal">{says.lines.written}</th>
+            <th className="font-normal">{says.lines.followsHead}</th>
+            <th className="pr-3 text-right font-normal">{says.lines.weigh}</th>
+            <th className="hidden font-normal xl:table-cell">{says.lines.brings}</th>
             <th>
-              <span className="sr-only">More</span>
+              <span className="sr-only">{says.lines.more}</span>
             </th>
           </tr>
         </thead>

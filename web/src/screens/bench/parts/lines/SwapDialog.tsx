@@ -3,6 +3,7 @@ import { patched } from '@/document/patch';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Button, Dialog, Trouble } from '@/ui';
+import { fill, names, says } from '@/words';
 import { grams } from '@/words/numbers';
 import { Differences } from '../change/Differences';
 
@@ -29,18 +30,14 @@ export function SwapDialog({ open, onClose, jar, line, name }: Props) {
     <Dialog
       open={open}
       onOpenChange={(still) => !still && close()}
-      title={`Instead of ${name.toLowerCase()}`}
-      says="Each keeps what matters of it."
+      title={fill(says.lines.instead, { line: name.toLowerCase() })}
+      says={says.lines.insteadSays}
       wide
     >
       <Trouble words={problem?.detail} />
       <div className="mt-3 grid gap-4 md:grid-cols-2">
-        <ul aria-label="Equivalents" className="max-h-[55dvh] overflow-auto">
-          {answer?.length === 0 && (
-            <li className="text-quiet">
-              The tables know no equivalent. State its amount first, or type another line.
-            </li>
-          )}
+        <ul aria-label={names.equivalents} className="max-h-[55dvh] overflow-auto">
+          {answer?.length === 0 && <li className="text-quiet">{says.lines.noEquivalent}</li>}
           {answer?.map((one) => (
             <li key={one.id + one.keeps}>
               <button
@@ -57,15 +54,13 @@ export function SwapDialog({ open, onClose, jar, line, name }: Props) {
           ))}
         </ul>
         <div className="text-sm">
-          {!swap && answer && answer.length > 0 && (
-            <p className="text-quiet">Choose one to see what it changes.</p>
-          )}
+          {!swap && answer && answer.length > 0 && <p className="text-quiet">{says.lines.chooseOne}</p>}
           {swap && seen.answer && <Differences differences={seen.answer.differences} />}
         </div>
       </div>
       <div className="mt-4 flex justify-end gap-2">
         <Button look="quiet" onClick={close}>
-          Leave it as it is
+          {names.leaveIt}
         </Button>
         <Button
           disabled={!swap}
@@ -74,7 +69,7 @@ export function SwapDialog({ open, onClose, jar, line, name }: Props) {
             close();
           }}
         >
-          Take it
+          {names.takeIt}
         </Button>
       </div>
     </Dialog>

@@ -3,6 +3,7 @@ import type { Caution } from '@/api';
 import { list } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button, Dialog, Field } from '@/ui';
+import { names, says } from '@/words';
 
 /** A stop taken knowingly: who, and why, kept in the document. */
 export function AcceptDialog({ caution, onClose }: { caution: Caution | null; onClose: () => void }) {
@@ -30,29 +31,21 @@ export function AcceptDialog({ caution, onClose }: { caution: Caution | null; on
     <Dialog
       open={caution !== null}
       onOpenChange={(still) => !still && onClose()}
-      title="Accept this stop knowingly"
+      title={says.cautions.accept}
       says={caution?.text}
     >
       <form onSubmit={accept}>
         <p className="mt-2">{caution?.do}</p>
         <p className="mt-1 text-sm text-quiet">{caution?.source}</p>
-        <Field id="initials" label="Your initials" value={initials} onType={setInitials} maxLength={8} />
-        <Field
-          id="why"
-          label="Why it is done all the same"
-          value={reason}
-          onType={setReason}
-          maxLength={400}
-        />
-        <p className="mt-2 text-sm text-quiet">
-          Both are kept in the formula and in every version made from it.
-        </p>
+        <Field id="initials" label={names.initials} value={initials} onType={setInitials} maxLength={8} />
+        <Field id="why" label={names.why} value={reason} onType={setReason} maxLength={400} />
+        <p className="mt-2 text-sm text-quiet">{says.cautions.bothKept}</p>
         <div className="mt-4 flex justify-end gap-2">
           <Button look="quiet" onClick={onClose}>
-            Change the formula instead
+            {names.changeInstead}
           </Button>
           <Button type="submit" disabled={!ready}>
-            Accept, on record
+            {names.acceptOnRecord}
           </Button>
         </div>
       </form>

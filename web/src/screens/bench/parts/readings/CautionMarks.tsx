@@ -1,5 +1,6 @@
 import { useOpened } from '@/formula/opened';
-import { GRADES } from '@/words/texts';
+import { names, says, terms } from '@/words';
+import { Said } from '@/words/Said';
 
 const LOOKS: Record<string, string> = {
   refuse: 'border-stop bg-stop-soft text-stop',
@@ -29,7 +30,7 @@ export function CautionMarks({ below }: { below: string }) {
   }
 
   return (
-    <ul aria-label="Cautions here" className="mt-1 flex flex-wrap gap-1">
+    <ul aria-label={names.cautionsHere} className="mt-1 flex flex-wrap gap-1">
       {found.map((caution) => (
         <li key={caution.code + caution.path} className="max-w-full">
           <button
@@ -39,7 +40,10 @@ export function CautionMarks({ below }: { below: string }) {
             className={`max-w-full truncate rounded-full border px-2 py-0.5 text-left text-sm ${LOOKS[caution.grade]}`}
             title={caution.text}
           >
-            <strong>{GRADES[caution.grade]}.</strong> {caution.text}
+            <Said
+              words={says.cautions.says}
+              slots={{ grade: <strong>{terms.grades[caution.grade]}</strong>, caution: caution.text }}
+            />
           </button>
         </li>
       ))}

@@ -3,7 +3,8 @@ import type { Caution } from '@/api';
 import { list, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button, LinkButton } from '@/ui';
-import { GRADES } from '@/words/texts';
+import { fill, names, says, terms } from '@/words';
+import { Said } from '@/words/Said';
 import { AcceptDialog } from './AcceptDialog';
 
 const LOOKS: Record<string, string> = {
@@ -19,11 +20,11 @@ const stands = (caution: Caution) => ['refuse', 'stop'].includes(caution.grade) 
 export function Standing({ cautions }: { cautions: Caution[] }) {
   const found = cautions.filter(stands);
   if (!found.length) return null;
-  return <List cautions={found} title={found.length === 1 ? 'This stops it' : 'These stop it'} />;
+  return <List cautions={found} title={found.length === 1 ? names.stopsIt : names.stopIt} />;
 }
 
 export function Cautions({ cautions }: { cautions: Caution[] }) {
-  return <List cautions={cautions.filter((caution) => !stands(caution))} title="Cautions" />;
+  return <List cautions={cautions.filter((caution) => !stands(caution))} title={names.cautions} />;
 }
 
 /** Cautions, gravest first: why, what to do, on whose word. A stop is taken knowingly, with initials and a reason. */
@@ -55,26 +56,34 @@ function List({ cautions, title }: { cautions: Caution[]; title: string }) {
             className={`rounded-r-control border-l-4 px-2 py-1.5 text-sm ${LOOKS[caution.grade]}`}
           >
             <summary className="cursor-pointer">
-              <strong>{caution.accepted ? 'Accepted on record' : GRADES[caution.grade]}.</strong>{' '}
-              {caution.text}
+              <Said
+                words={says.cautions.says}
+                slots={{
+                  grade: (
+                    <strong>{caution.accepted ? says.cautions.accepted : terms.grades[caution.grade]}</strong>
+                  ),
+                  caution: caution.text,
+                }}
+              />
             </summary>
             <p className="mt-1">{caution.do}</p>
-            <p className="mt-1 text-quiet">
-              {caution.source}. Local codes and your own inspector come first.
-            </p>
+            <p className="mt-1 text-quiet">{fill(says.cautions.source, { source: caution.source })}</p>
             {caution.accepted && (
               <p className="mt-1">
-                By {caution.accepted.initials}: {caution.accepted.reason}
+                {fill(says.cautions.by, {
+                  initials: caution.accepted.initials ?? '',
+                  reason: caution.accepted.reason ?? '',
+                })}
                 {!readOnly && (
                   <LinkButton className="ml-2" onClick={() => withdraw(caution)}>
-                    take it back
+                    {names.takeItBack}
                   </LinkButton>
                 )}
               </p>
             )}
             {caution.grade === 'stop' && !caution.accepted && !readOnly && (
               <Button look="plain" className="mt-1 min-h-8!" onClick={() => setAccepting(caution)}>
-                Accept knowingly …
+                {names.acceptKnowingly}
               </Button>
             )}
           </details>

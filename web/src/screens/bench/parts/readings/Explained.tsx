@@ -2,9 +2,9 @@ import { type ReactNode, useState } from 'react';
 import type { BesideOf } from '@/api';
 import { useQuestion } from '@/formula/useQuestion';
 import { Dialog } from '@/ui';
+import { fill, named, names, says } from '@/words';
 import { inUnit } from '@/words/numbers';
-
-const SURE: Record<string, string> = { H: 'sure', M: 'fairly sure', L: 'rough' };
+import { Said } from '@/words/Said';
 
 /** What the core can explain. */
 export type Explainable = BesideOf<'explain'>['name'];
@@ -29,7 +29,7 @@ export function Explained({ name, label, jar = 0, words, children }: Props) {
         className="rounded-control text-left underline decoration-dotted decoration-1 underline-offset-4 hover:text-kelp"
         data-explain={name}
       >
-        {words ?? 'How this is reached'}
+        {words ?? names.howThisIsReached}
       </button>
       {open && (
         <How name={name} jar={jar} onClose={() => setOpen(false)}>
@@ -56,8 +56,8 @@ function How({
     <Dialog
       open
       onOpenChange={(still) => !still && onClose()}
-      title={answer ? answer.title : 'How this is reached'}
-      says={answer ? `How this is reached: ${answer.equation}.` : undefined}
+      title={answer ? answer.title : names.howThisIsReached}
+      says={answer ? fill(says.readings.equation, { equation: answer.equation }) : undefined}
     >
       {problem && <p className="mt-3 text-warn">{problem.detail}</p>}
       {children}
@@ -80,12 +80,19 @@ function How({
           </table>
           {answer.rests_on.length > 0 && (
             <section className="mt-3 text-sm text-quiet">
-              <h3 className="text-ink">It rests on</h3>
+              <h3 className="text-ink">{says.readings.restsOn}</h3>
               <ul>
                 {answer.rests_on.map((row) => (
                   <li key={row.name} className="border-t border-line py-0.5">
-                    <strong>{row.name}</strong> {row.value}: {row.source} (
-                    {SURE[row.confidence] ?? row.confidence})
+                    <Said
+                      words={says.readings.row}
+                      slots={{
+                        name: <strong>{row.name}</strong>,
+                        value: row.value,
+                        source: row.source,
+                        sure: named(says.readings.sure, row.confidence),
+                      }}
+                    />
                   </li>
                 ))}
               </ul>

@@ -1,13 +1,12 @@
 import type { TargetState } from '@/api';
-import { plain } from '@/words/numbers';
+import { fill, says } from '@/words';
+import { inUnit } from '@/words/numbers';
 
 export interface Bounds {
   value?: number | null;
   min?: number | null;
   max?: number | null;
 }
-
-const WORDS = { under: 'under', in: 'on target', over: 'over' };
 
 /** A reading on a scale from nothing past its target: the band is the target, the mark is the reading. */
 export function Gauge({
@@ -26,7 +25,6 @@ export function Gauge({
   const top = Math.max(bounds.max ?? aim ?? low * 1.6, now) * 1.25 || 1;
   const high = bounds.max ?? (aim == null ? top : aim * 1.02);
   const at = (value: number) => Math.min(100, Math.max(0, (value / top) * 100));
-  const off = state.state === 'in' ? '' : `${plain(state.by, 2)}${unit} `;
   return (
     <dd className="w-full" data-state={state.state}>
       <svg viewBox="0 0 100 8" preserveAspectRatio="none" className="block h-2.5 w-full" aria-hidden="true">
@@ -54,9 +52,7 @@ export function Gauge({
         />
       </svg>
       <span className={`text-sm ${state.state === 'in' ? 'text-best' : 'text-warn'}`}>
-        {off}
-        {WORDS[state.state]}
-        {state.state !== 'in' && ' its target'}
+        {fill(says.readings[state.state], { by: inUnit(state.by, unit) })}
       </span>
     </dd>
   );

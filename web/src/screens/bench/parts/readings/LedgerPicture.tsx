@@ -1,6 +1,7 @@
 import type { Ledger } from '@/api';
 import { text } from '@/document/document';
 import { useOpened } from '@/formula/opened';
+import { fill, says } from '@/words';
 import { grams } from '@/words/numbers';
 import type { Bounds } from './Gauge';
 
@@ -19,14 +20,14 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
   const y = (salt: number) => HIGH - (salt / most) * (HIGH - 8);
   let below = native;
   const steps = [
-    { name: 'fish', from: 0, to: native, ends: null as number[] | null },
+    { name: says.plate.fish, from: 0, to: native, ends: null as number[] | null },
     ...ledger.entries.map((entry, place) => {
       const from = below;
       below += entry.taken_up_g - entry.removed_g;
-      const name = text(value(['jars', place, 'name'])) ?? `jar ${place + 1}`;
+      const name = text(value(['jars', place, 'name'])) ?? fill(says.jars.place, { place: place + 1 });
       return { name, from, to: below, ends: [from + entry.low_g, from + entry.high_g] };
     }),
-    { name: 'plate', from: 0, to: ledger.salt_g ?? below, ends: ledger.salt_g_range ?? null },
+    { name: says.plate.plate, from: 0, to: ledger.salt_g ?? below, ends: ledger.salt_g_range ?? null },
   ];
   const wide = WIDE / steps.length;
   return (
@@ -34,13 +35,15 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
       viewBox={`0 0 ${WIDE} ${HIGH + 18}`}
       className="mt-1 w-full"
       role="img"
-      aria-label={steps.map((step) => `${step.name} ${grams(step.to - step.from)}`).join(', ')}
+      aria-label={steps
+        .map((step) => fill(says.plate.step, { step: step.name, salt: grams(step.to - step.from) }))
+        .join(', ')}
     >
       <path d={`M0 ${HIGH}H${WIDE}`} className="stroke-edge" />
       {steps.map((step, place) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place
         <g key={place} transform={`translate(${place * wide} 0)`}>
-          <title>{`${step.name}: ${grams(step.to - step.from)}`}</title>
+          <title>{fill(says.plate.step, { step: step.name, salt: grams(step.to - step.from) })}</title>
           <rect
             x={3}
             width={wide - 6}
@@ -60,8 +63,8 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
             />
           )}
           <text x={wide / 2} y={HIGH + 13} textAnchor="middle" fontSize="11" className="fill-quiet">
-            {step.name === 'plate' && !ledger.complete
-              ? 'plate, at least'
+            {place === steps.length - 1 && !ledger.complete
+              ? says.plate.plateAtLeast
               : place === 0 || place === steps.length - 1
                 ? step.name
                 : `${place}`}
@@ -72,7 +75,7 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
         <>
           <path d={`M0 ${y(target)}H${WIDE}`} className="stroke-best" strokeDasharray="4 3" />
           <text x={2} y={y(target) - 2} fontSize="10" className="fill-best">
-            target {grams(target)}
+            {fill(says.plate.target, { salt: grams(target) })}
           </text>
         </>
       )}

@@ -1,6 +1,9 @@
+import type { ReactNode } from 'react';
 import type { Ledger } from '@/api';
 import { useOpened } from '@/formula/opened';
-import { grams, percent, plain } from '@/words/numbers';
+import { fill, names, says } from '@/words';
+import { grams, inUnit, percent, plain } from '@/words/numbers';
+import { Said } from '@/words/Said';
 import { Advice } from '../Advice';
 import { Explained } from './Explained';
 import { LedgerPicture } from './LedgerPicture';
@@ -18,47 +21,63 @@ export function Plate({ ledger }: { ledger: Ledger }) {
     ledger.guidance.find((one) => one.age === age)?.share_pct as number | undefined;
   const [low = null, high = null] = ledger.salt_g_per_serving_range ?? [];
   const [least = null, most = null] = ledger.sodium_mg_per_serving_range ?? [];
-  const atLeast = ledger.complete ? '' : 'at least ';
+  /** While something is not stated, what is known is the least. */
+  const atLeast = (value: ReactNode): ReactNode =>
+    ledger.complete ? value : <Said words={says.plate.atLeast} slots={{ value }} />;
+  const range = (low: number | null, high: number | null, digits: number) =>
+    low !== null &&
+    high !== null &&
+    fill(says.plate.range, { low: plain(low, digits), high: plain(high, digits) });
   return (
-    <section aria-label="Salt to the plate" className="mt-3">
+    <section aria-label={names.saltToPlate} className="mt-3">
       <h3>
         <Explained
           name="salt_g_per_serving"
-          label="Salt to the plate: how this is reached"
-          words="Salt to the plate"
+          label={fill(names.howReached, { what: names.saltToPlate })}
+          words={names.saltToPlate}
         >
-          <TargetFields way={['targets', PLATE]} unit="% of the fish, its own salt included" />
+          <TargetFields way={['targets', PLATE]} unit={says.plate.unit} />
         </Explained>
       </h3>
       <LedgerPicture ledger={ledger} />
       <p className="text-sm text-quiet">
-        {atLeast}
-        <strong className="text-ink">{plain(ledger.salt_g_per_serving, 1)} g</strong>
-        {low !== null && high !== null && ` (${plain(low, 1)}–${plain(high, 1)})`} a serving, {atLeast}
-        {plain(ledger.sodium_mg_per_serving, 0)} mg sodium
-        {least !== null && most !== null && ` (${plain(least, 0)}–${plain(most, 0)})`}: {atLeast}
-        {plain(share('adult'), 0)} % of an adult’s day, {atLeast}
-        {plain(share('4-8'), 0)} % of a child’s.
+        <Said
+          words={says.plate.serving}
+          slots={{
+            salt: atLeast(<strong className="text-ink">{inUnit(ledger.salt_g_per_serving, 'g')}</strong>),
+            saltRange: range(low, high, 1),
+            sodium: atLeast(plain(ledger.sodium_mg_per_serving, 0)),
+            sodiumRange: range(least, most, 0),
+            adult: atLeast(plain(share('adult'), 0)),
+            child: atLeast(plain(share('4-8'), 0)),
+          }}
+        />
       </p>
       {!ledger.complete && (
         <p className="mt-1 rounded-control bg-warn-soft px-2 py-1 text-sm text-warn" data-part="missing">
-          Not stated, so there is more: {ledger.missing.map((one) => one.text).join(', ')}.
+          {fill(says.plate.missing, { what: ledger.missing.map((one) => one.text).join(', ') })}
         </p>
       )}
       <p className="text-sm" data-reading="plate" data-state={state?.state}>
-        {atLeast}
-        <strong>{percent(ledger.salt_pct_of_edible)}</strong> of the fish, its own salt included
-        {state && (
-          <span className={state.state === 'in' ? 'text-best' : 'text-warn'}>
-            {state.state === 'in' ? ', on target' : `, ${plain(state.by, 2)} % ${state.state} its target`}
-          </span>
-        )}
-        .
+        <Said
+          words={says.plate.share}
+          slots={{
+            share: atLeast(<strong>{percent(ledger.salt_pct_of_edible)}</strong>),
+            state: state && (
+              <span className={state.state === 'in' ? 'text-best' : 'text-warn'}>
+                {', '}
+                {fill(says.readings[state.state], { by: percent(state.by) })}
+              </span>
+            ),
+          }}
+        />
         {left !== null && left > 0.05 && (
           <span data-part="left">
             {' '}
-            Left for the finish: <strong>{grams(left)}</strong>
-            {servings > 0 && `, ${plain(left / servings, 2)} g a serving`}.
+            <Said
+              words={servings > 0 ? says.plate.leftServing : says.plate.left}
+              slots={{ salt: <strong>{grams(left)}</strong>, each: plain(left / servings, 2) }}
+            />
           </span>
         )}
       </p>

@@ -2,6 +2,7 @@ import type { Json } from '@/api';
 import type { Place } from '@/document/place';
 import { useOpened } from '@/formula/opened';
 import { NumberInput } from '@/ui';
+import { fill, names, says } from '@/words';
 
 type Part = { [key: string]: Json };
 
@@ -21,7 +22,7 @@ export function TargetFields({ way, unit }: { way: Place; unit: string }) {
     <span className="flex items-center gap-1.5">
       {label}
       <NumberInput
-        label={`Target ${label}`}
+        label={fill(names.target, { bound: label })}
         value={target[name]}
         disabled={readOnly}
         onType={(typed) => write(name, typed)}
@@ -31,10 +32,10 @@ export function TargetFields({ way, unit }: { way: Place; unit: string }) {
   );
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3 rounded-control bg-sunk p-2">
-      <strong>Target</strong>
-      {field('min', 'at least')}
-      {field('max', 'at most')}
-      {field('value', 'or just')}
+      <strong>{says.readings.target}</strong>
+      {field('min', says.readings.min)}
+      {field('max', says.readings.max)}
+      {field('value', says.readings.value)}
       <span className="text-quiet">{unit}</span>
     </div>
   );

@@ -1,6 +1,5 @@
 /** What can come between this page and the kitchen's server, in words; what is done about it stands in api/policy. */
-
-export const TROUBLES = {
+export const troubles = {
   lost: {
     title: 'The kitchen server does not answer',
     typing: 'Not connected: typing is kept here, figures are the last ones',
@@ -37,8 +36,3 @@ export const TROUBLES = {
     says: '',
   },
 } as const;
-
-export type TroubleName = keyof typeof TROUBLES;
-
-export const WAYS = { again: 'Try again', sign_in: 'Sign in', table: 'To the Table' } as const;
-export type WayOut = keyof typeof WAYS;

@@ -1,0 +1,46 @@
+import { names } from './names';
+
+/** Around all screens: the connection, signing in and out, what an address does not lead to. */
+export const app = {
+  setting: 'Setting the bench …',
+  nowhere: 'There is nothing at this address',
+  unsent: 'Some of what you typed is not sent yet. Sign out once more, and it stays in this browser only.',
+  stillIn: 'You are still signed in. {why}',
+  motto: 'Salt, acid and time for fish: weighed, timed and written down.',
+  signingIn: 'Signing in …',
+  demo: 'Demo kitchen: name {name}, password {password}',
+  jarOnShow: 'a marinade',
+  dryJarOnShow: 'a dry brine',
+  reckoning: 'Reckoning …',
+  lookingUp: 'Looking up …',
+  aboveNothing: 'Type a number above 0.',
+  choose: 'choose …',
+  nothingFound: 'Nothing in the pantry is called that.',
+  noPicture: 'The picture could not be made.',
+  nothingToDraw: 'There is nothing to draw here yet.',
+} as const;
+
+/** What is said where the server itself says nothing. */
+export const silence = {
+  title: 'Not connected',
+  unanswered: 'The kitchen server does not answer.',
+  answeredByAnother: 'Something else answered in place of the kitchen server.',
+  wrong: 'Something went wrong',
+  status: 'The server answered {status}.',
+} as const;
+
+export const table = {
+  head: 'On the table',
+  hint: 'Search: zander, caraway, soy …',
+  everyFish: 'every fish',
+  everyKind: 'every kind',
+  everyTag: 'every tag',
+  setting: 'Setting the table …',
+  noMatch: 'No formula matches. Take a word or a filter away.',
+  empty: `The table is empty. Begin with “${names.newFormula}”: choose a fish, weigh it, set a jar on it.`,
+  jar: 'jar',
+  noJar: 'no jar yet',
+  noFish: 'no fish yet',
+  kept: 'version {number} kept',
+  draftOnly: 'draft only',
+} as const;

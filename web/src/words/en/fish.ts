@@ -1,0 +1,72 @@
+/** The fish: its measures, what is done to it first, its heat, who eats. */
+export const fish = {
+  which: 'Which fish?',
+  hint: 'Type a name: zander, char …',
+  whichOne: 'which one?',
+  orWhatSuits: 'or what suits',
+  anyTreatment: 'any treatment',
+  kind: '{fat}, {flesh}',
+  delicateKind: '{fat}, {flesh}, delicate',
+  noneMarked: 'No fish is marked for that.',
+  instead: '{name} instead of {old}',
+  anew: 'Times, core, cautions and the plate are reckoned anew.',
+  measureIt: 'Weigh and measure the fish to see its cut.',
+  onePieceToScale: 'One piece to scale: {length} long, {width} wide, {thick} thick',
+  edible: 'edible',
+  ediblePieces: 'edible, {piece} a piece',
+  estimated: ', estimated',
+  groupEdible: '{weight} edible',
+  skinAndBone: 'Skin, bone',
+  state: 'State',
+  at: 'Fish at',
+  slashes: 'Slashes',
+  thinZone: 'Thin zone',
+  onePiece: 'One piece',
+  long: 'long',
+  wide: 'wide',
+  number: 'no.',
+} as const;
+
+export const prep = {
+  from: 'From',
+  wasFrozenAt: 'Was frozen at',
+  frozenFor: 'for',
+  days: 'days',
+  head: 'Before the jars',
+  chooseFirst: 'Choose fish and cut to see what to do first.',
+  lotRefused: 'This lot is refused. Seasoning does not mend spoilage.',
+  accepted: 'Accepted.',
+  refuseWhen: 'Refuse when {what}',
+} as const;
+
+export const cooking = {
+  pan: 'Pan',
+  oilAt: 'Oil at',
+  dial: 'Dial',
+  core: 'Core',
+  startsAt: 'Starts at',
+  asTheFish: 'fish',
+  oil: 'Oil',
+  burner: 'Burner',
+  takes: 'About {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches} Read the core on a probe.',
+  slowestTake:
+    'The slowest take about {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches} Read the core on a probe.',
+  aSide: ', {time} a side',
+  pull: ' Pull at {core}.',
+  batches: ' {batches} batches of {pieces}; the oil falls by {drop}.',
+  group: '{pieces} of {thickness}: {time} to {core}{early}{left}.',
+  early: ', out {time} before the rest',
+  leftIn: ' (left in it would come to {core})',
+  zone: 'The {zone} zone peaks at {core}.',
+  order: 'In this order',
+  step: '{what} ({why})',
+} as const;
+
+export const diners = {
+  nobody: 'Nobody is named: adults without wishes are taken. Name those who need care.',
+  sodium: 'Sodium of one serving, of a day’s limit',
+  heat: 'Heat, 0 to 5',
+  avoids: 'Avoids: {what}',
+  avoidsNothing: 'Avoids nothing',
+  atLeast: 'at least {share}',
+} as const;

@@ -1,0 +1,142 @@
+/** One jar's time on this fish: the strip on the Bench, and the Window. */
+export const bar = {
+  best: 'best {from} to {to}',
+  earliest: 'earliest {time}',
+  latest: 'latest {time}',
+  planned: 'planned: {time}',
+  notPlanned: 'not planned',
+  limited: 'The latest is limited by {binding}.',
+  whole: '{label}: best {from} to {to}, latest {latest}, limited by {binding}',
+  stopped: 'Stopped, no time to go by. {label}: best {from} to {to}, latest {latest}, limited by {binding}',
+} as const;
+
+export const strip = {
+  head: 'Jar {place} on this cut',
+  thick: '{thickness} thick; see it move in',
+  unable: 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.',
+  never: 'It meets only cooked fish: nothing has to be timed here.',
+  stopped: 'Stopped: no time to go by.',
+  late: 'Too long: lift out by {time}.',
+  early: 'Too short: it has done nothing before {time}.',
+  liftBy: 'Lift out by {time}: it comes no nearer to its best.',
+  liftBetween: 'Lift out between {from} and {to}.',
+  heatWithin: 'Into the heat within {time}.',
+  latest: 'At {time}: {reason}.',
+  after: 'After {time}: salt {salt} of the fish.',
+  afterSour: 'After {time}: salt {salt} of the fish, acid {acid} deep.',
+} as const;
+
+export const window = {
+  notTimed:
+    'This jar is not timed on this fish. Say which fish, cut, weight and thickness, and fill the jar; a finish is never timed.',
+  surfaceOnly: 'This jar works on the surface only: nothing goes in that could be drawn.',
+  at: 'At',
+  min: 'min',
+  noPlan: 'No time is planned yet.',
+  planned: 'Planned: {time}.',
+  latest: 'At {time}: {reason}.',
+  wouldBe: 'The latest would be {moves}.',
+  move: '{time} with {change}',
+  groupAtOnce: 'Group {group}: in at once; best {from} to {to}, latest {latest}.',
+  groupLater: 'Group {group}: in {start} later; best {from} to {to}, latest {latest}.',
+} as const;
+
+/** The fish at one minute. */
+export const now = {
+  surface: 'Salt at the surface',
+  middle: 'Salt in the middle',
+  mean: 'Salt, mean of the fish',
+  face: 'Salt still on the face',
+  even: 'How even (middle to mean)',
+  firmed: 'Firmed by salt',
+  acid: 'Turned by acid',
+  turned: '{depth}, {share} of it',
+  nothing: 'nothing',
+  warm: 'Above {threshold} so far',
+  next: 'What limits next',
+  limit: '{binding}, at {time}',
+  pastLatest: 'past the latest',
+  holds: 'After {time} the fish holds {salt} salt.',
+  holdsSour: 'After {time} the fish holds {salt} salt and {acid} of rim turned by acid, still raw.',
+  stopped: '{holds} Stopped: {why}',
+  late: '{holds} That is past the latest: {reason}.',
+  pastBest: '{holds} It is past its best; lift it out by {time}.',
+  best: '{holds} It is at its best now.',
+  begun: '{holds} It has begun to work; its best begins at {time}.',
+  little: '{holds} It has done little yet.',
+} as const;
+
+export const across = {
+  label: 'The cut across, {width} wide and {thick} thick',
+  skinBelow: 'skin below',
+  liesOn: 'lies on this face',
+  skinAllRound: 'skin all round',
+  ruler: '10 mm',
+  saltKey: 'salt, deeper where there is more; dashed lines at the figures beside them',
+  acidKey: 'turned by acid, still raw',
+  figures: 'Salt by depth, in figures',
+  depth: 'mm from an open face',
+  salt: '% salt',
+} as const;
+
+export const further = {
+  window: 'window',
+  best: 'best',
+  latest: 'latest, and what limits',
+  notTimed: 'not timed',
+  limit: '{time}, {binding}',
+  moved: 'what is moved',
+  howFar: 'how far the window goes, of what it is',
+  timesThen: 'best from, and latest, then',
+  trial: '{what}: {best}, {latest}',
+  mayStand: 'It may stand for {minutes} min',
+  looking: 'looking for what fits …',
+  yes: 'yes',
+  no: 'no',
+} as const;
+
+/** The window over one thing. */
+export const curve = {
+  over: 'The window over {what}',
+  thickness: 'thickness',
+  dose: 'how much jar there is',
+  acid: 'how sour it is',
+  salt: 'how salty it is',
+  temperature: 'temperature',
+  time: 'time in the jar',
+  now: 'now',
+} as const;
+
+/** The four times of a window, as its curves and its bar name them. */
+export const times = {
+  earliest: 'earliest',
+  bestFrom: 'best from',
+  bestTo: 'best to',
+  latest: 'latest',
+} as const;
+
+export const after = {
+  nothing: 'Nothing has gone in that could even out.',
+  goes: 'Lifted out at {lifted}{rinsed}; {salt} salt stays in. At rest in the chiller the middle goes from {from} of the mean to {to} after {time}.',
+  rinsed: ', rinsed for {time}',
+  chart: 'Salt while it rests',
+  surface: 'surface',
+  mean: 'mean',
+  middle: 'middle',
+  x: 'after lifting out',
+  y: 'salt, % of the fish',
+} as const;
+
+export const heat = {
+  notModelled: 'This way of cooking is not modelled, or the fish is served raw. Read a probe.',
+  goes: 'Pulled at {pull}; the core peaks at {peak} in the rest. A modelled time is never proof: read a probe.',
+  turns:
+    'Turned at {turn}, pulled at {pull}; the core peaks at {peak} in the rest. A modelled time is never proof: read a probe.',
+  chart: 'The core over time',
+  core: 'core',
+  x: 'in the heat, then at rest',
+  published: 'published {core}',
+  target: 'target {core}',
+  turn: 'turn',
+  pull: 'pull',
+} as const;
