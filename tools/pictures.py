@@ -6,10 +6,11 @@ from collections.abc import Callable
 from pathlib import Path
 
 from tests.browser.chrome import chrome, resize
-from tests.browser.pages.bench import BenchPage
+from tests.browser.pages.bench import WINDOW, BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 from tests.browser.pages.window import WindowPage
+from tests.browser.words import names
 
 WEB = Path(__file__).parents[1] / ".local" / "web"
 ZANDER, GURNARD, CHAR = "Zander, caraway dry brine", "Gurnard, mustard buttermilk", "Arctic char, lemon and orange"
@@ -25,34 +26,34 @@ def _third_jar(bench: BenchPage) -> None:
 
 
 def _add_a_jar(bench: BenchPage) -> None:
-    bench.press("Add a jar")
+    bench.press(names.addJar)
 
 
 def _schools(bench: BenchPage) -> None:
     bench.press("2 Mustard buttermilk")
-    bench.press("Schools")
+    bench.press(names.schools)
     bench.sees("[role=dialog]", "thrown away")
 
 
 def _scale(bench: BenchPage) -> None:
-    bench.press("Scale")
-    bench.type("Scale to", "48")
+    bench.press(names.scale)
+    bench.type(names.scaleTo, "48")
     bench.one("[data-part=growth]")
 
 
 def _another_fish(bench: BenchPage) -> None:
-    bench.press("Another fish")
-    bench.find("Find a fish", "mackerel", "Mackerel")
+    bench.press(names.anotherFish)
+    bench.find(names.findFish, "mackerel", "Mackerel")
     bench.differences()
 
 
 def _how(bench: BenchPage) -> None:
-    bench.field("pH: how this is reached").click()
+    bench.field(names.howReached.format(what="pH")).click()
     bench.one("[data-part=steps]")
 
 
 def _window(bench: BenchPage) -> WindowPage:
-    bench.driver.find_element("partial link text", "on this cut").click()
+    bench.one(f"{WINDOW} h2 a").click()
     page = WindowPage(bench.driver, bench.address)
     page.opened()
     page.bars()
@@ -60,7 +61,7 @@ def _window(bench: BenchPage) -> WindowPage:
 
 
 def _in_the_heat(bench: BenchPage) -> None:
-    _window(bench).tab("In the heat")
+    _window(bench).tab(names.inTheHeat)
     bench.driver.execute_script("window.scrollTo(0, 500)")
 
 

@@ -17,6 +17,7 @@ from tests.browser.chrome import chrome, close, resize
 from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
+from tests.browser.words import names
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 RUN_AXE = """const done = arguments[arguments.length - 1];
@@ -121,8 +122,8 @@ class BrowserTest(StaticLiveServerTestCase):
         """One types 8 without a connection, somebody else 6 meanwhile; with the connection back it is asked about."""
         other = self.another_browser()
         self.cut_off()
-        self.bench.type("Servings", "8")
-        other.type("Servings", "6")
+        self.bench.type(names.servings, "8")
+        other.type(names.servings, "6")
         other.settled()
         self.offline(False)
         self.bench.sees("[role=dialog]", "theirs: 6")

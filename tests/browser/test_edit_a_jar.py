@@ -4,6 +4,8 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from tests.browser.case import ZANDER, BrowserTest
+from tests.browser.pages.bench import OPEN_JAR
+from tests.browser.words import names
 
 CHAR = "Arctic char, lemon and orange"
 GURNARD = "Gurnard, mustard buttermilk"
@@ -17,41 +19,44 @@ class EditAJarTest(BrowserTest):
         self.open_formula(ZANDER)
         bench = self.bench
         bench.type_line("2 g lemon zest")
-        bench.sees("section[aria-label='Open jar']", "Lemon zest")
+        bench.sees(OPEN_JAR, "Lemon zest")
         bench.settled()
         # A mass that follows the fish says for how much fish it was written: the present one.
         self.assertEqual(self.lines(ZANDER)[2]["per"], {"value": 680, "unit": "g"})
         # Another basis or unit keeps the mass: what changes is how it is written.
-        bench.choose("What Lemon zest follows", "serving")
-        bench.until(lambda: bench.field("Amount of Lemon zest").get_attribute("value") == "0.5", "half a gram for each")
-        bench.choose("Unit of Lemon zest", "%")
+        bench.choose(names.followedBy.format(line="Lemon zest"), "serving")
+        bench.until(
+            lambda: bench.field(names.amountOf.format(line="Lemon zest")).get_attribute("value") == "0.5",
+            "half a gram for each",
+        )
+        bench.choose(names.unitOf.format(what="Lemon zest"), "%")
         bench.settled()
         self.assertEqual(bench.weighs()[2], "2.0 g")
         self.assertEqual(
             (self.lines(ZANDER)[2]["amount"], self.lines(ZANDER)[2]["basis"]), ({"unit": "%", "value": 0.2941}, "fish")
         )
-        bench.menu("More for Lemon zest", "Take out")
+        bench.menu(names.moreFor.format(line="Lemon zest"), names.takeOut)
         bench.settled()
         self.assertEqual([line["ingredient"] for line in self.lines(ZANDER)], ["sea-salt-fine", "caraway-seed"])
 
     def test_a_range_and_a_ratio_are_shown_as_they_were_written(self) -> None:
         self.open_formula(CHAR)
         bench = self.bench
-        self.assertEqual(bench.field("Least of Rapeseed oil").get_attribute("value"), "20")
-        bench.type("Most of Rapeseed oil", "40")
+        self.assertEqual(bench.field(names.leastOf.format(line="Rapeseed oil")).get_attribute("value"), "20")
+        bench.type(names.mostOf.format(line="Rapeseed oil"), "40")
         bench.settled()
         self.assertEqual(self.lines(CHAR)[2]["amount"], {"low": 20, "high": 40, "unit": "ml"})
-        bench.type("Amount of Lemon juice", "200")
+        bench.type(names.amountOf.format(line="Lemon juice"), "200")
         bench.until(lambda: bench.weighs()[:2] == ["206 g", "208 g"], "the orange follows the lemon")
 
     def test_jars_are_put_in_another_order_and_taken_away(self) -> None:
         self.open_formula(GURNARD)
         bench = self.bench
         bench.press("2 Mustard buttermilk")
-        bench.menu("More for this jar", "Earlier on the fish")
+        bench.menu(names.moreForJar, names.earlier)
         bench.settled()
         self.assertEqual([jar["kind"] for jar in self.stored(GURNARD).document["jars"]][:2], ["marinade", "dry_brine"])
-        bench.menu("More for this jar", "Take away")
+        bench.menu(names.moreForJar, names.takeAway)
         bench.settled()
         self.assertEqual(len(self.stored(GURNARD).document["jars"]), 3)
 
@@ -64,28 +69,28 @@ class EditAJarTest(BrowserTest):
     def test_what_can_be_said_of_a_jar_goes_by_its_kind(self) -> None:
         """A filling waits with the fish, so it has a time; a batter flows; a crust has its schools."""
         self.open_formula(CHAR)
-        self.bench.choose("Kind of jar", "filling")
-        self.bench.type("Contact time", "90")
+        self.bench.choose(names.kindOfJar, "filling")
+        self.bench.type(names.contactTime, "90")
         self.bench.settled()
-        self.assertEqual(self.bench.field("Planned contact time").get_attribute("aria-valuetext"), "1 h 30")
+        self.assertEqual(self.bench.field(names.plannedTime).get_attribute("aria-valuetext"), "1 h 30")
         jar = self.stored(CHAR).document["jars"][0]
         self.assertEqual((jar["kind"], jar["method"]["contact_time"]["value"]), ("filling", 90))
         for kind, label in (("batter", "Flow"), ("salt_crust", "School"), ("rub", "Coverage")):
-            self.bench.choose("Kind of jar", kind)
+            self.bench.choose(names.kindOfJar, kind)
             self.bench.field(label)
-        self.bench.choose("Kind of jar", "finish")
+        self.bench.choose(names.kindOfJar, "finish")
         self.bench.sees("[data-part=no-window]", "nothing has to be timed here")
 
     def test_the_time_handle_sets_the_contact_time_by_keys(self) -> None:
         self.open_formula(CHAR)
-        handle = self.bench.field("Planned contact time")
+        handle = self.bench.field(names.plannedTime)
         self.assertEqual(handle.get_attribute("aria-valuetext"), "20 min")
         handle.send_keys(Keys.PAGE_UP)
         self.bench.settled()
         planned = self.stored(CHAR).document["jars"][0]["method"]["contact_time"]
         self.assertGreater(planned["value"], 20)
         self.assertEqual(planned["unit"], "min")
-        self.bench.type("Contact time", "45")
+        self.bench.type(names.contactTime, "45")
         self.bench.sees("[data-part=advice]", "Too long: lift out by 30 min")
 
 
@@ -93,12 +98,12 @@ class AroundAJarTest(BrowserTest):
     def test_readings_follow_their_targets(self) -> None:
         self.open_formula(ZANDER)
         self.assertEqual(self.bench.text("dd[data-state]"), "on target")
-        self.bench.type("Amount of Fine sea salt", "0.8")
+        self.bench.type(names.amountOf.format(line="Fine sea salt"), "0.8")
         self.bench.sees("dd[data-state=under]", "0.40 % under its target")
 
     def test_a_histamine_fish_on_the_counter_is_stopped_and_the_table_says_not_ready(self) -> None:
         self.open_formula("Herring, vinegar and dill")
-        self.bench.choose("Place", "counter")
+        self.bench.choose(names.place, "counter")
         self.bench.sees("[data-code=histamine-counter]", "may not stand on the counter")
         # The chiller's 4 °C went with the chiller; what is reckoned with instead is said.
         self.bench.sees("[data-estimated]", "taken as 20 °C")
@@ -109,8 +114,8 @@ class AroundAJarTest(BrowserTest):
     def test_signing_out_and_coming_back_to_the_same_place(self) -> None:
         self.open_formula(ZANDER)
         where = self.driver.current_url
-        self.bench.press("Sign out")
-        self.sign_in.field("Password")
+        self.bench.press(names.signOut)
+        self.sign_in.field(names.password)
         self.driver.get(where)
         self.sign_in.enter("mk", "rye-and-caraway")
         self.bench.settled()
@@ -118,21 +123,21 @@ class AroundAJarTest(BrowserTest):
 
     def test_a_version_that_cannot_be_read_is_not_kept_and_says_why(self) -> None:
         self.open_formula(ZANDER)
-        self.bench.type("Thickness", "thick")
+        self.bench.type(names.thickness, "thick")
         self.bench.settled()
         self.bench.sees("[data-part=verdict]", "Not ready: “thick” is not a number")
-        self.bench.press("Keep a version")
-        self.bench.type("What is different in it?", "a try")
+        self.bench.press(names.keepVersion)
+        self.bench.type(names.whatIsDifferent, "a try")
         self.bench.sees("[role=dialog]", "cannot be kept before what cannot be read is mended")
         self.bench.sees("[role=dialog]", "is not a number")
         self.assertFalse(self.bench.one("[role=dialog] button[type=submit]").is_enabled())
         self.bench.close()
-        self.bench.type("Thickness", "22")
+        self.bench.type(names.thickness, "22")
         self.bench.settled()
-        self.bench.press("Keep a version")
+        self.bench.press(names.keepVersion)
         # What was typed of the version waited.
-        self.assertEqual(self.bench.value_of("What is different in it?"), "a try")
-        self.bench.press("Keep it")
+        self.assertEqual(self.bench.value_of(names.whatIsDifferent), "a try")
+        self.bench.press(names.keepReady)
         self.bench.sees("main header p", "draft after version 2")
         self.assertEqual(self.stored().latest_version, 2)
 

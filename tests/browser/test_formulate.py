@@ -6,6 +6,8 @@ from selenium.webdriver.common.keys import Keys
 
 from server.pantry.models import ShelfJar
 from tests.browser.case import ZANDER, BrowserTest
+from tests.browser.pages.bench import FISH, OPEN_JAR
+from tests.browser.words import names, says
 
 GURNARD = "Gurnard, mustard buttermilk"
 CHAR = "Arctic char, lemon and orange"
@@ -14,27 +16,27 @@ CHAR = "Arctic char, lemon and orange"
 class FromNothingTest(BrowserTest):
     def test_gurnard_for_twelve_lands_on_its_target_and_scales_to_48(self) -> None:
         self.enter()
-        self.table.press("New formula")
+        self.table.press(names.newFormula)
         bench = self.bench
         bench.sees("main h2", "Which fish?")
-        bench.type("Title", "Gurnard from nothing")
-        bench.field("Find a fish").send_keys("red gurnard", Keys.ENTER)
-        bench.choose("Cut", "fillet")
-        bench.type("Weight", "2160")
-        bench.type("Pieces", "12")
-        bench.type("Thickness", "18")
-        bench.type("Servings", "12")
-        bench.choose("Skin", "one_side")
+        bench.type(names.title, "Gurnard from nothing")
+        bench.field(names.findFish).send_keys("red gurnard", Keys.ENTER)
+        bench.choose(names.cut, "fillet")
+        bench.type(names.weight, "2160")
+        bench.type(names.pieces, "12")
+        bench.type(names.thickness, "18")
+        bench.type(names.servings, "12")
+        bench.choose(names.skin, "one_side")
         bench.add_jar("Measured dry brine")
-        bench.type("Amount of Fine sea salt", "0.3")
+        bench.type(names.amountOf.format(line="Fine sea salt"), "0.3")
         bench.add_jar("Buttermilk marinade")
         bench.add_jar("Rye and rice flour dredge")
         bench.add_jar("Horseradish and sour cream")
-        bench.field("Salt to the plate: how this is reached").click()
-        bench.type("Target or just", "1.1")
+        bench.field(names.howReached.format(what="Salt to the plate")).click()
+        bench.type(names.target.format(bound="or just"), "1.1")
         bench.close()
         bench.sees("[data-part=left]", "Left for the finish")
-        bench.press("Do it")
+        bench.press(names.doIt)
         bench.until(
             lambda: bench.one("[data-reading=plate]").get_attribute("data-state") == "in", "the plate on target"
         )
@@ -42,10 +44,10 @@ class FromNothingTest(BrowserTest):
         bench.settled()
         self.assert_accessible()
 
-        bench.press("Scale")
-        bench.type("Scale to", "48")
+        bench.press(names.scale)
+        bench.type(names.scaleTo, "48")
         bench.sees("[data-part=growth]", "its tray does not grow")
-        bench.press("Scale it")
+        bench.press(names.scaleIt)
         bench.settled()
         document = self.stored("Gurnard from nothing").document
         self.assertEqual(
@@ -56,12 +58,12 @@ class FromNothingTest(BrowserTest):
 
     def test_a_treatment_finds_its_fish_and_size_stands_for_a_scale(self) -> None:
         self.enter()
-        self.table.press("New formula")
+        self.table.press(names.newFormula)
         bench = self.bench
-        bench.choose("Which fish suits", "braise")
+        bench.choose(names.whichSuits, "braise")
         bench.press("Wolffish")
-        bench.choose("Cut", "loin")
-        bench.press("No scale?")
+        bench.choose(names.cut, "loin")
+        bench.press(names.noScale)
         for label, typed in (
             ("Length of one piece", "120"),
             ("Width of one piece", "50"),
@@ -69,7 +71,7 @@ class FromNothingTest(BrowserTest):
             ("Pieces", "4"),
         ):
             bench.type(label, typed)
-        bench.sees("section[aria-label=Fish]", "estimated")
+        bench.sees(FISH, "estimated")
         bench.settled()
         document = self.stored("New formula").document
         self.assertEqual((document["fish"]["species"], document["cook"]["method"]), ("wolffish", "braise"))
@@ -78,12 +80,12 @@ class FromNothingTest(BrowserTest):
     def test_a_fish_chosen_for_a_treatment_keeps_what_was_said_of_the_heat(self) -> None:
         self.open_zander()
         bench = self.bench
-        bench.tab("Heat")
-        bench.type("Core target", "65")
-        bench.press("Another fish")
-        bench.choose("Which fish suits", "steam")
+        bench.tab(names.heat)
+        bench.type(names.coreTarget, "65")
+        bench.press(names.anotherFish)
+        bench.choose(names.whichSuits, "steam")
         bench.press("Plaice")
-        bench.press("Take it")
+        bench.press(names.takeIt)
         bench.settled()
         cook = self.stored().document["cook"]
         self.assertEqual((cook["method"], cook["core_target"]["value"]), ("steam", 65))
@@ -100,9 +102,9 @@ class LinesTest(BrowserTest):
         bench = self.bench
         bench.type_line("2 tsp fine salt")
         bench.type_line("20 ml vinegar", name="Cider vinegar 5 %")
-        bench.field("Add a line").send_keys("3 sprigs thyme, picked")
-        bench.sees("section[aria-label='Open jar'] p[role=status]", "Not understood: “picked”")
-        bench.field("Add a line").send_keys(Keys.ESCAPE)
+        bench.field(names.addLine).send_keys("3 sprigs thyme, picked")
+        bench.sees(OPEN_JAR + " p[role=status]", "Not understood: “picked”")
+        bench.field(names.addLine).send_keys(Keys.ESCAPE)
         bench.settled()
         lines = self.stored(CHAR).document["jars"][0]["lines"][-2:]
         self.assertEqual([line["ingredient"] for line in lines], ["sea-salt-fine", "cider-vinegar"])
@@ -112,12 +114,12 @@ class LinesTest(BrowserTest):
         self.open(CHAR)
         bench = self.bench
         before = bench.driver.find_elements(By.CSS_SELECTOR, "tr[data-line] td")[4].text
-        bench.menu("More for Lemon juice", "Swap for an equivalent")
+        bench.menu(names.moreFor.format(line="Lemon juice"), names.swap)
         bench.press("Distilled vinegar")
         self.assertIn("Latest — Lemon and orange", bench.differences())
         self.assert_accessible()
-        bench.press("Take it")
-        bench.sees("section[aria-label='Open jar']", "Distilled vinegar")
+        bench.press(names.takeIt)
+        bench.sees(OPEN_JAR, "Distilled vinegar")
         bench.fresh()
         self.assertEqual(
             before.split(" meq")[0],
@@ -127,14 +129,14 @@ class LinesTest(BrowserTest):
     def test_ranges_unstated_and_salt_held_back(self) -> None:
         self.open(ZANDER)
         bench = self.bench
-        bench.menu("More for Caraway seed", "Write as a range")
-        bench.type("Most of Caraway seed", "5")
+        bench.menu(names.moreFor.format(line="Caraway seed"), names.asRange)
+        bench.type(names.mostOf.format(line="Caraway seed"), "5")
         bench.sees("tr[data-line=l2]", "3.0 g – 5.0 g")
-        bench.menu("More for Caraway seed", "Leave the amount unstated")
+        bench.menu(names.moreFor.format(line="Caraway seed"), names.leaveUnstated)
         bench.sees("tr[data-line=l2] [data-weigh]", "—")
-        bench.menu("More for Fine sea salt", "Put it just before heat")
+        bench.menu(names.moreFor.format(line="Fine sea salt"), names.putIt.format(when="just before heat"))
         bench.sees("tr[data-line=l1]", "just before heat")
-        bench.menu("More for Fine sea salt", "Move down")
+        bench.menu(names.moreFor.format(line="Fine sea salt"), names.moveDown)
         bench.settled()
         lines = self.stored().document["jars"][0]["lines"]
         self.assertEqual([line["ingredient"] for line in lines], ["caraway-seed", "sea-salt-fine"])
@@ -143,16 +145,16 @@ class LinesTest(BrowserTest):
     def test_undo_and_redo_go_through_the_whole_edit(self) -> None:
         self.open(ZANDER)
         bench = self.bench
-        bench.type("Weight", "900")
+        bench.type(names.weight, "900")
         bench.add_jar("Oil and herb marinade")
-        bench.sees("section[aria-label='Open jar']", "Olive oil")
+        bench.sees(OPEN_JAR, "Olive oil")
         body = self.driver.find_element(By.TAG_NAME, "body")
         body.send_keys(Keys.CONTROL, "z")
-        bench.until(lambda: "Olive oil" not in bench.text("section[aria-label='Open jar']"), "the jar gone again")
+        bench.until(lambda: "Olive oil" not in bench.text(OPEN_JAR), "the jar gone again")
         body.send_keys(Keys.CONTROL, "z")
-        bench.until(lambda: bench.field("Weight").get_attribute("value") == "680", "the weight back")
-        bench.field("One step forth").click()
-        bench.field("One step forth").click()
+        bench.until(lambda: bench.field(names.weight).get_attribute("value") == "680", "the weight back")
+        bench.field(names.stepForth).click()
+        bench.field(names.stepForth).click()
         bench.settled()
         self.assertEqual(len(self.stored().document["jars"]), 2)
         self.assertEqual(self.stored().document["fish"]["weight"]["value"], 900)
@@ -161,7 +163,10 @@ class LinesTest(BrowserTest):
         self.open(GURNARD)
         bench = self.bench
         bench.press("2 Mustard buttermilk")
-        handle, target = bench.field("Move Garlic, raw"), bench.field("Move Buttermilk")
+        handle, target = (
+            bench.field(names.moveLine.format(line="Garlic, raw")),
+            bench.field(names.moveLine.format(line="Buttermilk")),
+        )
         drag = ActionChains(self.driver).click_and_hold(handle).move_by_offset(0, -8)
         drag.move_to_element(target).move_by_offset(0, -4).pause(0.2).release().perform()
         bench.settled()
@@ -184,23 +189,23 @@ class ArgueTest(BrowserTest):
     def test_another_fish_is_shown_before_it_is_taken(self) -> None:
         self.open(GURNARD)
         bench = self.bench
-        bench.press("Another fish")
-        bench.find("Find a fish", "mackerel", "Mackerel")
+        bench.press(names.anotherFish)
+        bench.find(names.findFish, "mackerel", "Mackerel")
         found = bench.differences()
         self.assertTrue(any("histamine" in what for what in found))
         self.assertIn("Best from — Dry brine", found)
-        bench.press("Leave it as it is")
-        self.assertEqual(bench.text("section[aria-label=Fish] h2"), "Gurnard")
-        bench.press("Another fish")
-        bench.find("Find a fish", "zander", "Zander")
-        bench.press("Take it")
+        bench.press(names.leaveIt)
+        self.assertEqual(bench.text(FISH + " h2"), "Gurnard")
+        bench.press(names.anotherFish)
+        bench.find(names.findFish, "zander", "Zander")
+        bench.press(names.takeIt)
         bench.settled()
         self.assertEqual(self.stored(GURNARD).document["fish"]["species"], "zander")
 
     def test_a_school_is_switched_with_both_reasons_in_sight(self) -> None:
         self.open(ZANDER)
         bench = self.bench
-        bench.press("Schools")
+        bench.press(names.schools)
         bench.sees("[role=dialog]", "every minute counts")
         self.driver.find_element(By.XPATH, "//label[contains(., 'heavy, timed, rinsed')]").click()
         bench.sees("[role=dialog] [role=status]", "Latest — Caraway dry brine")
@@ -214,10 +219,10 @@ class ArgueTest(BrowserTest):
         self.open(GURNARD)
         bench = self.bench
         bench.press("2 Mustard buttermilk")
-        bench.field("Salt, of the fish: how this is reached").click()
+        bench.field(names.howReached.format(what="Salt, of the fish")).click()
         bench.sees("[data-part=steps]", "Smooth mustard")
         bench.sees("[role=dialog]", "edible weight of the fish")
-        bench.type("Target at least", "0.4")
+        bench.type(names.target.format(bound="at least"), "0.4")
         bench.close()
         bench.sees("dd[data-state=under]", "0.13 % under its target")
         bench.settled()
@@ -226,21 +231,21 @@ class ArgueTest(BrowserTest):
     def test_a_stop_is_accepted_only_with_initials_and_a_reason(self) -> None:
         self.open(ZANDER)
         bench = self.bench
-        bench.tab("Heat")
-        bench.type("Core target", "55")
+        bench.tab(names.heat)
+        bench.type(names.coreTarget, "55")
         bench.sees("[data-code=parasites-freezing]", "Stop")
-        bench.press("Accept knowingly")
+        bench.press(names.acceptKnowingly)
         self.assertFalse(self.driver.find_element(By.XPATH, "//button[.='Accept, on record']").is_enabled())
-        bench.type("Your initials", "MK")
-        bench.type("Why it is done all the same", "Frozen by the supplier, papers seen")
-        bench.press("Accept, on record")
+        bench.type(names.initials, "MK")
+        bench.type(names.why, "Frozen by the supplier, papers seen")
+        bench.press(names.acceptOnRecord)
         bench.sees("[data-code=parasites-freezing][data-accepted]", "Accepted on record")
         bench.settled()
         record = self.stored().document["accepted"][0]
         self.assertEqual((record["code"], record["initials"]), ("parasites-freezing", "MK"))
         # Nobody accepts a low pull for somebody vulnerable.
-        bench.tab("Diners")
-        bench.press("Name a diner")
+        bench.tab(names.diners)
+        bench.press(names.nameDiner)
         self.driver.find_element(By.XPATH, "//label[contains(., 'vulnerable')]/input").click()
         refused = bench.one("[data-code=undercooked-vulnerable]")
         self.assertNotIn("Accept", refused.text)
@@ -248,9 +253,9 @@ class ArgueTest(BrowserTest):
     def test_a_rejected_lot_stops_everything_and_cards_say_what_to_do(self) -> None:
         self.open(GURNARD)
         bench = self.bench
-        bench.tab("Prep")
+        bench.tab(names.prep)
         bench.sees("[data-card=spines]", "Cut the fin spines off")
-        bench.press("Refuse the lot")
+        bench.press(names.refuseLot)
         bench.sees("[data-code=rejected-lot]", "Refused")
         bench.settled()
         self.assertEqual(self.stored(GURNARD).document["fish"]["receiving"], "rejected")
@@ -260,14 +265,14 @@ class ArgueTest(BrowserTest):
         self.open(CHAR)
         bench = self.bench
         before = bench.marks()["latest"]
-        bench.press("Pieces of unlike size")
-        bench.type("Pieces of group 2", "4")
-        bench.type("Weight of group 2", "300")
-        bench.type("Thickness of group 2", "30")
+        bench.press(names.unlike)
+        bench.type(names.piecesOfGroup.format(group="2"), "4")
+        bench.type(names.weightOfGroup.format(group="2"), "300")
+        bench.type(names.thicknessOfGroup.format(group="2"), "30")
         bench.settled()
         self.assertEqual(len(self.stored(CHAR).document["fish"]["groups"]), 2)
         self.assertEqual(bench.marks()["latest"], before)
-        bench.press("All of one size")
+        bench.press(names.oneSize)
         bench.settled()
         self.assertNotIn("groups", self.stored(CHAR).document["fish"])
 
@@ -276,23 +281,23 @@ class JarsTest(BrowserTest):
     def test_jars_are_doubled_shelved_and_taken_from_another_formula(self) -> None:
         self.open_zander()
         bench = self.bench
-        bench.menu("More for this jar", "Duplicate")
+        bench.menu(names.moreForJar, names.duplicate)
         bench.settled()
         first, second = self.stored().document["jars"]
         self.assertEqual(second["name"], "Caraway dry brine, again")
         self.assertFalse({line["id"] for line in first["lines"]} & {line["id"] for line in second["lines"]})
-        bench.menu("More for this jar", "Save to the Shelf")
-        bench.type("What is it good for?", "large fillets")
-        bench.press("Save it")
+        bench.menu(names.moreForJar, names.saveToShelf)
+        bench.type(names.goodFor, "large fillets")
+        bench.press(names.saveIt)
         bench.until(lambda: ShelfJar.objects.count() == 1, "kept")
-        bench.press("Add a jar")
-        bench.tab("The kitchen’s own")
+        bench.press(names.addJar)
+        bench.tab(names.ownShelf)
         bench.press("large fillets")
-        bench.press("Add a jar")
-        bench.tab("From another formula")
+        bench.press(names.addJar)
+        bench.tab(names.fromFormula)
         bench.press("Arctic char, lemon and orange")
-        bench.press("5 lines")
-        bench.sees("section[aria-label='Open jar']", "Orange juice")
+        bench.press(says.jars.manyLines.format(count=5))
+        bench.sees(OPEN_JAR, "Orange juice")
         bench.settled()
         jars = self.stored().document["jars"]
         self.assertEqual([jar["kind"] for jar in jars], ["dry_brine", "dry_brine", "dry_brine", "marinade"])
@@ -307,6 +312,6 @@ class JarsTest(BrowserTest):
         self.assert_accessible()
         self.bench.close()
         body.send_keys("w")
-        self.assertEqual(self.driver.switch_to.active_element.get_attribute("aria-label"), "Weight")
+        self.assertEqual(self.driver.switch_to.active_element.get_attribute("aria-label"), names.weight)
         self.driver.switch_to.active_element.send_keys("a")
         self.assertFalse(self.driver.find_elements(By.CSS_SELECTOR, "[role=dialog]"))

@@ -1,6 +1,8 @@
 """Two people on one formula, and a server that goes away: nothing typed is lost."""
 
 from tests.browser.case import ZANDER, BrowserTest
+from tests.browser.pages.bench import OPEN_JAR
+from tests.browser.words import names
 
 
 class KeepTypingTest(BrowserTest):
@@ -8,8 +10,8 @@ class KeepTypingTest(BrowserTest):
         self.open_zander()
         other = self.another_browser()
         self.cut_off()
-        self.bench.type("Amount of Fine sea salt", "0.9")
-        other.type("Amount of Caraway seed", "5")
+        self.bench.type(names.amountOf.format(line="Fine sea salt"), "0.9")
+        other.type(names.amountOf.format(line="Caraway seed"), "5")
         other.settled()
         self.offline(False)
         self.bench.until(lambda: self.stored().revision == 3, "the merged revision")
@@ -22,15 +24,15 @@ class KeepTypingTest(BrowserTest):
         self.clash_over_servings()
         self.assert_accessible()
         self.driver.find_element("xpath", "//label[contains(., 'theirs')]").click()
-        self.bench.press("Go on with these")
+        self.bench.press(names.goOn)
         self.bench.settled()
         self.assertEqual(self.stored().document["servings"], 6)
-        self.assertEqual(self.bench.field("Servings").get_attribute("value"), "6")
+        self.assertEqual(self.bench.field(names.servings).get_attribute("value"), "6")
 
     def test_typing_goes_on_without_a_connection_and_is_sent_later(self) -> None:
         self.open_zander()
         self.offline()
-        self.bench.type("Thickness", "31")
+        self.bench.type(names.thickness, "31")
         self.bench.sees("[data-part=kept]", "Not connected")
         self.assertEqual(self.bench.one("main").get_attribute("data-stale"), "true")
         self.assertEqual(self.bench.weighs(), ["8.2 g", "3.0 g"])
@@ -38,7 +40,7 @@ class KeepTypingTest(BrowserTest):
         self.offline(False)
         self.driver.refresh()
         self.bench.settled()
-        self.assertEqual(self.bench.field("Thickness").get_attribute("value"), "31")
+        self.assertEqual(self.bench.field(names.thickness).get_attribute("value"), "31")
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
 
     def test_both_add_a_line_and_a_clash_is_named_as_a_cook_would(self) -> None:
@@ -48,14 +50,14 @@ class KeepTypingTest(BrowserTest):
         self.bench.settled()
         other.until(lambda: "1.0 g" in other.weighs(), "the zest, with the other too")
         self.cut_off()
-        self.bench.type("Amount of Caraway seed", "4")
+        self.bench.type(names.amountOf.format(line="Caraway seed"), "4")
         other.type_line("2 g dill")
-        other.type("Amount of Caraway seed", "5")
+        other.type(names.amountOf.format(line="Caraway seed"), "5")
         other.settled()
         self.offline(False)
         self.bench.sees("[role=dialog]", "Caraway dry brine › Caraway seed › amount")
         self.bench.sees("[role=dialog]", "was 3")
-        self.bench.press("Go on with these")
+        self.bench.press(names.goOn)
         self.bench.settled()
         lines = self.stored().document["jars"][0]["lines"]
         self.assertEqual(
@@ -68,20 +70,20 @@ class TypingGoesOnTest(BrowserTest):
     def test_questions_without_a_connection_say_so_and_keep_what_was_typed(self) -> None:
         self.open_zander()
         self.offline()
-        self.bench.field("Add a line").send_keys("2 g dill")
-        self.bench.sees("section[aria-label='Open jar'] p[role=status]", "what you typed stays here")
-        self.bench.press("Schools")
+        self.bench.field(names.addLine).send_keys("2 g dill")
+        self.bench.sees(OPEN_JAR + " p[role=status]", "what you typed stays here")
+        self.bench.press(names.schools)
         self.bench.sees("[role=dialog] [role=alert]", "does not answer")
         self.bench.close()
-        self.assertEqual(self.bench.field("Add a line").get_attribute("value"), "2 g dill")
+        self.assertEqual(self.bench.field(names.addLine).get_attribute("value"), "2 g dill")
 
     def test_tags_notes_and_spoons_of_the_formula(self) -> None:
         self.open_zander()
         spoons = self.bench.text("tr[data-line=l1] td:nth-child(4) span:last-child")
-        self.bench.press("Notes")
-        self.bench.type("Tags", "galley, winter")
-        self.bench.type("Notes", "Crush the caraway coarsely.")
-        self.bench.choose("Spoons and cups", "metric")
+        self.bench.press(names.notes)
+        self.bench.type(names.tags, "galley, winter")
+        self.bench.type(names.notes, "Crush the caraway coarsely.")
+        self.bench.choose(names.measures, "metric")
         self.bench.close()
         self.bench.settled()
         document = self.stored().document
@@ -89,25 +91,28 @@ class TypingGoesOnTest(BrowserTest):
         self.assertEqual(document["notes"], "Crush the caraway coarsely.")
         self.assertEqual(spoons, "1 3/8 tsp")
         self.driver.find_element("link text", "Jar Table").click()
-        self.table.choose("Tag", "winter")
+        self.table.choose(names.tag, "winter")
         self.table.waits_for(ZANDER)
 
     def test_a_mark_where_a_caution_arises_leads_to_it(self) -> None:
         self.enter()
         self.table.open("Herring, vinegar and dill")
         self.bench.settled()
-        self.bench.choose("Place", "counter")
-        self.bench.one("section[aria-label='Open jar'] [data-mark-of=histamine-counter]").click()
+        self.bench.choose(names.place, "counter")
+        self.bench.one(OPEN_JAR + " [data-mark-of=histamine-counter]").click()
         summary = self.driver.switch_to.active_element
         self.assertIn("may not stand on the counter", summary.text)
 
     def test_what_is_typed_while_an_answer_is_slow_is_kept(self) -> None:
         self.open_zander()
         self.driver.set_network_conditions(offline=False, latency=900, throughput=500_000)
-        self.bench.choose("Unit of Fine sea salt", "g")
-        self.bench.type("Weight", "900")
-        self.bench.until(lambda: self.bench.field("Unit of Fine sea salt").get_attribute("value") == "g", "rewritten")
-        self.assertEqual(self.bench.field("Weight").get_attribute("value"), "900")
+        self.bench.choose(names.unitOf.format(what="Fine sea salt"), "g")
+        self.bench.type(names.weight, "900")
+        self.bench.until(
+            lambda: self.bench.field(names.unitOf.format(what="Fine sea salt")).get_attribute("value") == "g",
+            "rewritten",
+        )
+        self.assertEqual(self.bench.field(names.weight).get_attribute("value"), "900")
         self.offline(False)
         self.bench.settled()
         self.assertEqual(self.stored().document["fish"]["weight"]["value"], 900)
@@ -116,8 +121,8 @@ class TypingGoesOnTest(BrowserTest):
         self.enter()
         self.table.open("Gurnard, mustard buttermilk")
         self.bench.settled()
-        self.bench.field("Add a line").send_keys("2 tsp")
+        self.bench.field(names.addLine).send_keys("2 tsp")
         self.bench.press("3 Rye and rice dredge")
-        self.assertEqual(self.bench.field("Add a line").get_attribute("value"), "")
+        self.assertEqual(self.bench.field(names.addLine).get_attribute("value"), "")
         self.bench.press("1 Dry brine")
-        self.assertEqual(self.bench.field("Add a line").get_attribute("value"), "2 tsp")
+        self.assertEqual(self.bench.field(names.addLine).get_attribute("value"), "2 tsp")

@@ -9,6 +9,8 @@ from jarcore.formula import evaluate
 from server.formulas.models import FormulaVersion
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
+from tests.browser.pages.bench import WINDOW
+from tests.browser.words import names
 
 
 class SetAJarTest(BrowserTest):
@@ -20,13 +22,13 @@ class SetAJarTest(BrowserTest):
         self.table.one("main li h2")
         self.assertEqual(len(self.table.titles()), 8)
         self.assert_accessible()
-        self.table.type("Search formulas", "caraway")
+        self.table.type(names.searchFormulas, "caraway")
         self.table.waits_for(ZANDER)
-        self.table.type("Search formulas", "")
-        self.table.choose("Fish", "gurnard")
+        self.table.type(names.searchFormulas, "")
+        self.table.choose(names.fish, "gurnard")
         self.table.waits_for("Gurnard, mustard buttermilk")
-        self.table.choose("Fish", "")
-        self.table.choose("Kind of jar", "batter")
+        self.table.choose(names.fish, "")
+        self.table.choose(names.kindOfJar, "batter")
         self.table.waits_for("Plaice in beer batter")
 
     def test_from_another_fish_to_a_kept_version(self) -> None:
@@ -36,9 +38,9 @@ class SetAJarTest(BrowserTest):
         self.assertEqual(before[0], ["8.2 g", "3.0 g"])
         self.assertEqual(before[1]["best from"], "1 h 14")
 
-        bench.type("Weight", "2.3")
-        bench.choose("Unit of weight", "kg")
-        bench.type("Thickness", "34")
+        bench.type(names.weight, "2.3")
+        bench.choose(names.unitOf.format(what="weight"), "kg")
+        bench.type(names.thickness, "34")
         bench.sees("tr[data-line=l1]", "27.6 g")
         bench.fresh()
         self.assertEqual(bench.weighs(), ["27.6 g", "10.1 g"])
@@ -62,7 +64,7 @@ class SetAJarTest(BrowserTest):
         bench.sees("main header p", "draft after version 2")
         self.driver.refresh()
         bench.settled()
-        self.assertEqual(bench.field("Weight").get_attribute("value"), "2.3")
+        self.assertEqual(bench.field(names.weight).get_attribute("value"), "2.3")
         self.assertEqual(bench.weighs(), ["27.6 g", "10.1 g"])
         version = FormulaVersion.objects.get(formula=self.stored(), number=2)
         self.assertEqual(version.note, "for the large fillets")
@@ -88,13 +90,13 @@ class SetAJarTest(BrowserTest):
 
     def test_a_new_formula_from_nothing_by_keyboard(self) -> None:
         self.enter()
-        self.table.press("New formula")
+        self.table.press(names.newFormula)
         bench = self.bench
-        bench.field("Find a fish").send_keys("pikeperch", Keys.ENTER)
-        bench.choose("Cut", "fillet")
-        bench.type("Weight", "500")
-        bench.choose("Unit of weight", "g")
-        bench.type("Title", "Zander from nothing")
+        bench.field(names.findFish).send_keys("pikeperch", Keys.ENTER)
+        bench.choose(names.cut, "fillet")
+        bench.type(names.weight, "500")
+        bench.choose(names.unitOf.format(what="weight"), "g")
+        bench.type(names.title, "Zander from nothing")
         bench.sees('[data-reading="edible"]', "500 g")
         bench.settled()
         self.assertEqual(self.stored("Zander from nothing").species, "zander")
@@ -114,17 +116,17 @@ class SetAJarTest(BrowserTest):
         bench.settled()
         self.driver.refresh()
         bench.settled()
-        self.assertEqual(bench.field("Thickness").get_attribute("value"), "a lot")
+        self.assertEqual(bench.field(names.thickness).get_attribute("value"), "a lot")
         self.assertEqual(self.stored().document["fish"]["weight"]["value"], -5)
         # The rest still evaluates: cautions and target stand.
         bench.sees("[data-code=probe-core]", "63 °C")
 
     def test_a_fish_of_many_names_must_be_resolved(self) -> None:
         self.open_zander()
-        self.bench.press("Another fish")
-        self.bench.find("Find a fish", "perch", "Perch")
-        self.bench.press("Take it")
-        self.bench.sees("section[aria-label=Window]", "No time can be given")
+        self.bench.press(names.anotherFish)
+        self.bench.find(names.findFish, "perch", "Perch")
+        self.bench.press(names.takeIt)
+        self.bench.sees(WINDOW, "No time can be given")
         self.bench.press("European perch")
         self.bench.sees("[data-part=advice]", "Lift out between")
 
@@ -132,7 +134,7 @@ class SetAJarTest(BrowserTest):
         self.enter("vs")
         self.table.open(ZANDER)
         self.bench.sees("main header", "You may look, not change")
-        self.assertFalse(self.bench.field("Weight").is_enabled())
+        self.assertFalse(self.bench.field(names.weight).is_enabled())
         self.assert_accessible()
 
     def test_tablet_and_dark(self) -> None:

@@ -6,14 +6,16 @@ from selenium.webdriver.common.by import By
 
 from server.formulas.models import FormulaVersion
 from tests.browser.case import ZANDER, BrowserTest
+from tests.browser.pages.bench import FISH, PLATE, WINDOW
+from tests.browser.words import names
 
 
 class HurtTest(BrowserTest):
     def test_an_ingredient_without_an_amount_stops_a_diner_who_avoids_it(self) -> None:
         self.open_zander()
         bench = self.bench
-        bench.tab("Diners")
-        bench.press("Name a diner")
+        bench.tab(names.diners)
+        bench.press(names.nameDiner)
         bench.avoids("peanut")
         bench.fresh()
         bench.sees("[data-part=verdict]", "Ready")
@@ -29,25 +31,25 @@ class HurtTest(BrowserTest):
         self.open_zander()
         self.bench.type_line("miso", "Red miso")
         self.bench.sees("[data-part=missing]", "Red miso in Caraway dry brine")
-        self.bench.sees("section[aria-label='Salt to the plate']", "at least")
+        self.bench.sees(PLATE, "at least")
         self.assert_accessible()
 
     def test_unlike_pieces_have_each_their_minutes(self) -> None:
         self.open_zander()
         bench = self.bench
-        bench.type("Pieces", "12")
-        bench.type("Weight", "2400")
-        bench.type("Thickness", "25")
-        bench.tab("Heat")
+        bench.type(names.pieces, "12")
+        bench.type(names.weight, "2400")
+        bench.type(names.thickness, "25")
+        bench.tab(names.heat)
         bench.fresh()
         before = bench.reading("cook").split(" in the heat")[0].removeprefix("About ")
-        bench.tab("Fish")
-        bench.press("Pieces of unlike size")
-        bench.type("Pieces of group 2", "3")
-        bench.type("Weight of group 2", "240")
-        bench.type("Thickness of group 2", "12")
+        bench.tab(names.fish)
+        bench.press(names.unlike)
+        bench.type(names.piecesOfGroup.format(group="2"), "3")
+        bench.type(names.weightOfGroup.format(group="2"), "240")
+        bench.type(names.thicknessOfGroup.format(group="2"), "12")
         bench.settled()
-        bench.tab("Heat")
+        bench.tab(names.heat)
         bench.sees("[data-reading=cook]", f"The slowest take about {before}")
         bench.sees("[data-group='0']", before)
         bench.sees("[data-group='1']", "before the rest")
@@ -59,30 +61,30 @@ class HurtTest(BrowserTest):
         edible = []
         for steps in (("cut", "weight"), ("weight", "cut"), ("basis", "weight", "cut"), ("cut", "basis", "weight")):
             self.driver.get(self.live_server_url)
-            self.table.press("New formula")
+            self.table.press(names.newFormula)
             bench = self.bench
             bench.sees("main h2", "Which fish?")
-            bench.find("Find a fish", "red snapper", "Red snapper")
+            bench.find(names.findFish, "red snapper", "Red snapper")
             for step in steps:
                 if step == "cut":
-                    bench.choose("Cut", "whole")
+                    bench.choose(names.cut, "whole")
                 elif step == "weight":
-                    bench.type("Weight", "900")
+                    bench.type(names.weight, "900")
                 else:
-                    bench.choose("Weighed as", "whole")
-            bench.type("Pieces", "2")
+                    bench.choose(names.weighedAs, "whole")
+            bench.type(names.pieces, "2")
             bench.fresh()
             bench.sees("[data-reading=edible]", "378 g")
-            bench.sees("section[aria-label=Fish]", "skin all round, bone in")
+            bench.sees(FISH, "skin all round, bone in")
             edible.append([bench.value_of(label) for label in ("Weighed as", "Skin", "Bone")])
         self.assertEqual(edible, [["whole", "all_round", "in"]] * 4)
-        bench.choose("Cut", "fillet")
+        bench.choose(names.cut, "fillet")
         bench.fresh()
         self.assertEqual([bench.value_of(label) for label in ("Skin", "Bone")], ["none", "out"])
 
     def test_a_whole_fish_that_was_a_fillet_is_weighed_whole(self) -> None:
         self.open_zander()
-        self.bench.choose("Cut", "whole")
+        self.bench.choose(names.cut, "whole")
         self.bench.fresh()
         self.bench.sees("[data-reading=edible]", "306 g")
         self.bench.settled()
@@ -95,8 +97,8 @@ class StoppedTest(BrowserTest):
         self.open_zander()
         bench = self.bench
         bench.sees("[data-part=advice]", "Lift out between")
-        bench.tab("Diners")
-        bench.press("Name a diner")
+        bench.tab(names.diners)
+        bench.press(names.nameDiner)
         bench.avoids("alcohol")
         bench.type_line("20 ml white wine")
         bench.sees("[data-part=advice]", "Stopped: no time to go by")
@@ -104,21 +106,21 @@ class StoppedTest(BrowserTest):
         self.assert_accessible()
         bench.settled()
 
-        bench.press("Keep a version")
+        bench.press(names.keepVersion)
         bench.sees("[role=dialog]", "This is not ready")
         bench.sees("[role=dialog]", "A diner avoids alcohol")
         keep = bench.one("[role=dialog] button[type=submit]")
         self.assertFalse(keep.is_enabled())
-        bench.type("Your initials, kept with the version", "MK")
+        bench.type(names.keptBy, "MK")
         self.assert_accessible()
-        bench.press("Keep it, not ready")
+        bench.press(names.keepNotReady)
         bench.sees("main header p", "draft after version 2, which is not ready")
         version = FormulaVersion.objects.get(formula=self.stored(), number=2)
         self.assertEqual((version.standing, version.initials), ("not_ready", "MK"))
 
-        bench.one("section[aria-label=Window] h2 a").click()
+        bench.one(WINDOW + " h2 a").click()
         bench.sees("[data-part=verdict]", "Not ready")
-        self.assertTrue(bench.one("section[aria-label=Window] [data-stopped]"))
+        self.assertTrue(bench.one(WINDOW + " [data-stopped]"))
         bench.sees("[data-part=sentence]", "Stopped")
         self.assertFalse(self.driver.find_elements(By.CSS_SELECTOR, "[data-bar] [data-binding]:not([data-stopped])"))
         self.assert_accessible()
@@ -126,20 +128,20 @@ class StoppedTest(BrowserTest):
     def test_what_is_refused_is_kept_only_as_not_to_be_cooked(self) -> None:
         self.open_zander()
         bench = self.bench
-        bench.tab("Prep")
-        bench.press("Refuse the lot")
+        bench.tab(names.prep)
+        bench.press(names.refuseLot)
         bench.sees("[data-part=no-window]", "refused")
         bench.sees("[data-part=verdict]", "Not to be cooked")
         bench.settled()
-        bench.press("Keep a version")
-        bench.type("Your initials, kept with the version", "OT")
+        bench.press(names.keepVersion)
+        bench.type(names.keptBy, "OT")
         self.assertFalse(bench.one("[role=dialog] button[type=submit]").is_enabled())
         bench.one("[role=dialog] input[type=checkbox]").click()
-        bench.press("Keep it, not to be cooked")
+        bench.press(names.keepNotToBeCooked)
         bench.sees("main header p", "not to be cooked")
         version = FormulaVersion.objects.get(formula=self.stored(), number=2)
         self.assertEqual((version.standing, version.initials), ("not_to_be_cooked", "OT"))
-        bench.press("Keep a version")
+        bench.press(names.keepVersion)
         bench.sees("[data-version='2']", "not to be cooked, kept by OT")
         bench.close()
         self.driver.get(self.live_server_url)
@@ -153,7 +155,7 @@ class StoppedTest(BrowserTest):
         bench = self.bench
         bench.settled()
         bench.sees("[data-part=verdict]", "Ready.")
-        bench.type("Contact time", "180")
+        bench.type(names.contactTime, "180")
         bench.sees("[data-part=verdict]", "Ready, but mind: 3 h is planned; this jar may act 30 min at most")
         bench.sees("[data-part=advice]", "Too long")
         self.assertEqual(bench.one("[data-code=contact-past-latest]").get_attribute("data-grade"), "warn")
@@ -162,16 +164,16 @@ class StoppedTest(BrowserTest):
     def test_oil_too_hot_or_too_little_is_stopped_at_its_place(self) -> None:
         self.open_zander()
         bench = self.bench
-        bench.tab("Heat")
-        bench.choose("Cooked", "deep_fry")
-        bench.type("Volume of the oil", "3")
-        bench.type("Temperature of the heat", "190")
+        bench.tab(names.heat)
+        bench.choose(names.cooked, "deep_fry")
+        bench.type(names.oilVolume, "3")
+        bench.type(names.heatTemperature, "190")
         bench.fresh()
         bench.sees("[data-part=verdict]", "Ready.")
-        bench.choose("Which oil", "butter")
+        bench.choose(names.whichOil, "butter")
         bench.sees("[data-code=oil-smoke]", "Butter, unsalted smokes from about 150 °C")
-        bench.choose("Which oil", "sunflower-oil")
-        bench.type("Volume of the oil", "0.5")
+        bench.choose(names.whichOil, "sunflower-oil")
+        bench.type(names.oilVolume, "0.5")
         bench.sees("[data-code=oil-too-little]", "one piece weighs 170 g")
         bench.settled()
         oil = self.stored().document["cook"]["oil"]
@@ -180,18 +182,18 @@ class StoppedTest(BrowserTest):
     def test_groups_are_weighed_in_one_way_and_a_step_back_brings_the_cut_back(self) -> None:
         self.open_zander()
         bench = self.bench
-        bench.press("Pieces of unlike size")
-        bench.type("Pieces of group 2", "1")
-        bench.type("Weight of group 2", "320")
-        bench.type("Thickness of group 2", "30")
-        bench.choose("Cut", "whole")
+        bench.press(names.unlike)
+        bench.type(names.piecesOfGroup.format(group="2"), "1")
+        bench.type(names.weightOfGroup.format(group="2"), "320")
+        bench.type(names.thicknessOfGroup.format(group="2"), "30")
+        bench.choose(names.cut, "whole")
         bench.sees("[data-reading=edible]", "450 g")
-        bench.choose("Weighed as", "gutted")
+        bench.choose(names.weighedAs, "gutted")
         bench.sees("[data-reading=edible]", "520 g")
         bench.settled()
         groups = self.stored().document["fish"]["groups"]
         self.assertEqual([group["weight"]["basis"] for group in groups], ["gutted", "gutted"])
         for _ in range(2):
-            bench.field("One step back").click()
+            bench.field(names.stepBack).click()
         bench.sees("[data-reading=edible]", "1.00 kg")
-        self.assertEqual(bench.value_of("Cut"), "fillet")
+        self.assertEqual(bench.value_of(names.cut), "fillet")

@@ -8,6 +8,7 @@ from selenium.webdriver.common.by import By
 
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.window import WindowPage
+from tests.browser.words import names
 
 KEPT = "[data-part=kept]"
 FAILURE = "[data-part=failure]"
@@ -32,20 +33,20 @@ class SaidTest(FailingTest):
     def test_signed_out_elsewhere_is_said_and_typing_goes_on_after_signing_in(self) -> None:
         self.open_zander()
         self.sign_out_elsewhere()
-        self.bench.type("Thickness", "31")
+        self.bench.type(names.thickness, "31")
         self.bench.sees(KEPT, "Signed out: typing is kept here")
         self.assert_accessible()
         self.bench.one(f"{KEPT} a").click()
         self.sign_in.enter("mk", "rye-and-caraway")
         self.bench.settled()
-        self.assertEqual(self.bench.value_of("Thickness"), "31")
+        self.assertEqual(self.bench.value_of(names.thickness), "31")
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
 
     def test_the_window_says_so_too(self) -> None:
         self.open_zander()
         window = self.to_the_window()
         self.sign_out_elsewhere()
-        window.press("Plan ")
+        window.press(names.planMinutes.format(time=""))
         window.sees(KEPT, "Signed out: typing is kept here")
 
     def test_a_draft_that_is_refused_is_said_in_the_window(self) -> None:
@@ -53,10 +54,10 @@ class SaidTest(FailingTest):
         window = self.to_the_window()
         why = {"title": "Too large", "detail": "This is 9.1 MB; at most 2 MB is read.", "errors": []}
         window.answers("/draft", 413, json.dumps(why))
-        window.press("Plan ")
+        window.press(names.planMinutes.format(time=""))
         window.sees(KEPT, "at most 2 MB is read")
         window.answers_truly()
-        self.bench.press("Try again")
+        self.bench.press(names.tryAgain)
         self.bench.settled()
         self.assertIn("contact_time", self.stored().document["jars"][0]["method"])
 
@@ -68,12 +69,12 @@ class SaidTest(FailingTest):
     def test_figures_that_are_not_reckoned_say_so_and_can_be_asked_again(self) -> None:
         self.open_zander()
         self.bench.answers("/ask/evaluate", 500)
-        self.bench.type("Thickness", "31")
+        self.bench.type(names.thickness, "31")
         self.bench.sees(KEPT, "Figures are the last ones")
         self.assertEqual(self.bench.one("main").get_attribute("data-stale"), "true")
         self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "the draft is kept")
         self.bench.answers_truly()
-        self.bench.press("Try again")
+        self.bench.press(names.tryAgain)
         self.bench.settled()
 
 
@@ -81,7 +82,7 @@ class WayOutTest(FailingTest):
     def test_something_in_between_that_answers_in_its_place_is_no_answer(self) -> None:
         self.open_zander()
         self.bench.answers("/api/", 200, "<html>Welcome to the network of the harbour</html>")
-        self.bench.type("Thickness", "31")
+        self.bench.type(names.thickness, "31")
         self.bench.sees(KEPT, "Not connected")
         self.bench.answers_truly()
         self.bench.settled()
@@ -90,13 +91,13 @@ class WayOutTest(FailingTest):
     def test_a_version_is_never_made_of_an_older_draft_than_the_one_that_is_seen(self) -> None:
         self.open_zander()
         self.bench.answers("/draft", 503)
-        self.bench.type("Thickness", "31")
+        self.bench.type(names.thickness, "31")
         self.bench.sees(KEPT, "Not connected")
         self.bench.keep_version("thicker")
         self.bench.sees("[role=dialog] [role=alert]", "not kept by the server yet")
         self.assertEqual(self.stored().latest_version, 1)
         self.bench.answers_truly()
-        self.bench.press("Keep it")
+        self.bench.press(names.keepReady)
         self.bench.sees("main header p", "draft after version 2")
         kept = self.stored().versions.get(number=2).document
         self.assertEqual(kept["fish"]["thickness"]["value"], 31)
@@ -124,28 +125,28 @@ class WayOutTest(FailingTest):
         self.table.answers_truly()
         self.driver.execute_script("window.dispatchEvent(new Event('online'))")
         self.bench.settled()
-        self.assertEqual(self.bench.value_of("Title"), "Gurnard, mustard buttermilk")
+        self.assertEqual(self.bench.value_of(names.title), "Gurnard, mustard buttermilk")
 
     def test_signing_out_sends_what_was_typed(self) -> None:
         self.open_zander()
-        self.bench.type("Thickness", "31")
-        self.bench.press("Sign out")
-        self.sign_in.field("Password")
+        self.bench.type(names.thickness, "31")
+        self.bench.press(names.signOut)
+        self.sign_in.field(names.password)
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
 
     def test_signing_out_where_the_session_has_ended_leads_to_signing_in(self) -> None:
         self.enter()
         self.sign_out_elsewhere()
-        self.table.press("Sign out")
-        self.sign_in.field("Password")
+        self.table.press(names.signOut)
+        self.sign_in.field(names.password)
 
     def test_signing_out_without_a_connection_says_what_stays_here(self) -> None:
         self.open_zander()
         self.offline()
-        self.bench.type("Thickness", "31")
-        self.bench.press("Sign out")
+        self.bench.type(names.thickness, "31")
+        self.bench.press(names.signOut)
         self.bench.sees("[data-part=connection]", "not sent yet")
-        self.bench.press("Sign out")
+        self.bench.press(names.signOut)
         self.bench.sees("[data-part=connection]", "You are still signed in")
         self.offline(False)
         self.bench.settled()

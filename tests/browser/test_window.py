@@ -7,6 +7,7 @@ from jarcore.formula import evaluate
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
 from tests.browser.pages.window import WindowPage
+from tests.browser.words import names
 
 CHAR = "Arctic char, lemon and orange"
 PERCH = "Perch strips, spiced yogurt"
@@ -28,12 +29,12 @@ class WindowTest(BrowserTest):
         before = page.now()
         page.drag_time(150)
         page.until(lambda: page.now()["acid"] != before["acid"], "the rim grows")
-        page.type("Minute to look at", "29")
+        page.type(names.minute, "29")
         page.sees("[data-part=sentence]", "It is at its best now.")
-        page.type("Minute to look at", "45")
+        page.type(names.minute, "45")
         page.sees("[data-part=sentence]", "That is past the latest")
         page.sees("[data-now=next]", "past the latest")
-        page.field("Time in the jar").send_keys(Keys.HOME)
+        page.field(names.timeInJar).send_keys(Keys.HOME)
         page.sees("[data-part=sentence]", "It has done little yet")
         self.assertEqual(page.marks()["latest"], "30 min")
         self.assert_accessible()
@@ -46,10 +47,10 @@ class WindowTest(BrowserTest):
             page.marks(), {"best from": "1 h 14", "best to": "19 h", "earliest": "19 min", "latest": "48 h"}
         )
         self.assertAlmostEqual(answer["best_from_min"], 74, delta=1)
-        page.type("Minute to look at", "60")
+        page.type(names.minute, "60")
         page.sees("[data-now=mean]", "1.20 %")
-        page.type("Minute to look at", "120")
-        page.press("Plan 2 h")
+        page.type(names.minute, "120")
+        page.press(names.planMinutes.format(time="2 h"))
         page.until(lambda: self.stored().document["jars"][0]["method"]["contact_time"]["value"] == 120, "planned")
 
     def test_the_same_jar_on_other_cuts_and_colder(self) -> None:
@@ -57,35 +58,35 @@ class WindowTest(BrowserTest):
         bars = page.bars()
         self.assertIn("22 min – 30 min", bars["Chunk, as it is"])
         self.assertIn("10 min, acid", bars["Thin ribbon"])
-        page.tab("By temperature")
+        page.tab(names.byTemperature)
         page.until(lambda: "20 °C" in page.bars(), "the bars by temperature")
         self.assertIn("14 min – 21 min", page.bars()["20 °C"])
-        page.tab("Curves")
-        page.choose("Over what", "acid")
+        page.tab(names.curves)
+        page.choose(names.overWhat, "acid")
         page.sees("[role=tabpanel][data-state=active]", "what is sour in it")
         page.one("path[data-series='best from']")
         self.assertIn("what is sour in it", page.exported("CSV"))
-        page.tab("What moves it")
+        page.tab(names.whatMovesIt)
         self.assertEqual(page.one("[data-influence]").get_attribute("data-influence"), "thickness")
-        page.tab("In the heat")
+        page.tab(names.inTheHeat)
         page.sees("[data-part=heat]", "read a probe")
         self.assert_accessible()
 
     def test_what_fits_the_time_until_service_is_taken(self) -> None:
         page = self.open(PERCH)
-        page.tab("Time until service")
-        page.type("Minutes until service", "90")
+        page.tab(names.untilService)
+        page.type(names.minutesUntilService, "90")
         page.one("[data-fits=true]")
-        page.press("Do it")
+        page.press(names.doIt)
         page.sees("[data-fits=true]", "lies within it")
         page.until(lambda: self.stored(PERCH).document["fish"]["thickness"]["value"] == 14, "the thicker strips")
-        page.tab("After the jar")
+        page.tab(names.afterJar)
         page.sees("[data-part=after]", "salt stays in")
         self.assertIn("<svg", page.exported("SVG"))
 
     def test_a_jar_that_is_not_timed_says_so_and_leads_back(self) -> None:
         page = self.open("Gurnard, mustard buttermilk")
-        page.choose("Which jar", "3")
+        page.choose(names.whichJar, "3")
         page.sees("[data-part=no-window]", "a finish is never timed")
         self.driver.find_element(By.LINK_TEXT, "To the Bench").click()
         self.bench.settled()

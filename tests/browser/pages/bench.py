@@ -3,7 +3,12 @@
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.pages.page import Page
+from tests.browser.pages.page import Page, called
+from tests.browser.words import names
+
+FISH, OPEN_JAR, PLATE, WINDOW = (
+    f"section{called(name)}" for name in (names.fish, names.openJar, names.saltToPlate, names.window)
+)
 
 
 class BenchPage(Page):
@@ -34,19 +39,19 @@ class BenchPage(Page):
         self.until(lambda: any(words in fault.text for fault in self.driver.find_elements(*faults)), words)
 
     def add_jar(self, name: str) -> None:
-        self.press("Add a jar")
+        self.press(names.addJar)
         self.press(name)
 
     def type_line(self, words: str, name: str | None = None) -> None:
         """Type a line as a cook writes it; NAME chooses among several that it may mean."""
-        self.field("Add a line").send_keys(words)
+        self.field(names.addLine).send_keys(words)
         if name:
-            self.find("Add a line", "", name)
+            self.find(names.addLine, "", name)
         else:
-            self.one('[aria-label="Add a line"][data-busy=false]')
-            self.one("[aria-label='Read as'] [role=option]")
-            self.field("Add a line").send_keys(Keys.ENTER)
-        self.until(lambda: self.field("Add a line").get_attribute("value") == "", f"{words} taken")
+            self.one(called(names.addLine) + "[data-busy=false]")
+            self.one(called(names.readAs) + " [role=option]")
+            self.field(names.addLine).send_keys(Keys.ENTER)
+        self.until(lambda: self.field(names.addLine).get_attribute("value") == "", f"{words} taken")
 
     def menu(self, label: str, item: str) -> None:
         """Choose from the menu behind a button."""
@@ -67,8 +72,8 @@ class BenchPage(Page):
 
     def avoids(self, what: str) -> None:
         """Tick what the first diner avoids."""
-        self.one("section[aria-label=Fish] fieldset summary").click()
-        xpath = f"//section[@aria-label='Fish']//label[normalize-space(.)='{what}']//input"
+        self.one(FISH + " fieldset summary").click()
+        xpath = f"//section[@aria-label='{names.fish}']//label[normalize-space(.)='{what}']//input"
         self.until(lambda: self.driver.find_element(By.XPATH, xpath), what).click()
 
     def differences(self) -> dict[str, str]:
@@ -83,6 +88,6 @@ class BenchPage(Page):
         self.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, "[role=dialog]"), "the dialog closed")
 
     def keep_version(self, note: str) -> None:
-        self.press("Keep a version")
-        self.type("What is different in it?", note)
-        self.press("Keep it")
+        self.press(names.keepVersion)
+        self.type(names.whatIsDifferent, note)
+        self.press(names.keepReady)

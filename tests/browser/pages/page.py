@@ -25,6 +25,11 @@ window.fetch = (asked, more) => (asked.url ?? asked).includes(path)
   : window.realFetch(asked, more);"""
 
 
+def called(name: str) -> str:
+    """What finds the part of a page with this accessible name."""
+    return f'[aria-label="{name}"]'
+
+
 class Page:
     """A screen in a browser at an address."""
 
@@ -41,7 +46,7 @@ class Page:
         return self.until(lambda: self.driver.find_element(By.CSS_SELECTOR, css), css)
 
     def field(self, label: str) -> WebElement:
-        return self.one(f'[aria-label="{label}"]')
+        return self.one(called(label))
 
     def type(self, label: str, text: str) -> None:
         """Replace what is in a field, by keys."""

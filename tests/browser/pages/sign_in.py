@@ -1,6 +1,7 @@
 """The sign-in screen."""
 
 from tests.browser.pages.page import Page
+from tests.browser.words import names
 
 
 class SignInPage(Page):
@@ -8,10 +9,10 @@ class SignInPage(Page):
 
     def open(self) -> "SignInPage":
         self.driver.get(f"{self.address}/sign-in")
-        self.field("Password")
+        self.field(names.password)
         return self
 
     def enter(self, name: str, password: str) -> None:
-        self.type("Name", name)
-        self.type("Password", password)
-        self.press("Sign in")
+        self.type(names.name, name)
+        self.type(names.password, password)
+        self.press(names.signIn)

@@ -4,6 +4,7 @@ from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 
 from tests.browser.pages.bench import BenchPage
+from tests.browser.words import names
 
 
 class WindowPage(BenchPage):
@@ -22,7 +23,7 @@ class WindowPage(BenchPage):
         return self.text("[data-part=sentence]")
 
     def drag_time(self, pixels: int) -> None:
-        handle = self.field("Time in the jar")
+        handle = self.field(names.timeInJar)
         ActionChains(self.driver).click_and_hold(handle).move_by_offset(pixels, 0).release().perform()
 
     def bars(self) -> dict[str, str]:

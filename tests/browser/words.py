@@ -1,0 +1,38 @@
+"""The words of the interface as the page says them: read from its own catalogue (web/src/words), not written again."""
+
+import json
+import subprocess
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+WEB = Path(__file__).parents[2] / "web"
+NODE = WEB.parent / ".venv" / "bin" / "node"
+TELL = "import('@/words').then((words) => console.log(JSON.stringify(words)))"
+
+
+class Words:
+    """Words by name, as `names.amountOf`; a slot {line} is filled by `.format(line=…)`."""
+
+    def __init__(self, *way: str) -> None:
+        self._way = way
+
+    def __getattr__(self, name: str) -> Any:
+        found = catalogue()
+        for step in (*self._way, name):
+            if step not in found:
+                raise AttributeError(f"the catalogue of words has no {'.'.join((*self._way, name))}")
+            found = found[step]
+        return Words(*self._way, name) if isinstance(found, dict) else found
+
+
+@cache
+def catalogue() -> dict[str, Any]:
+    """All words of the interface, as Node reads them."""
+    command = [str(NODE), "--import", "./tests/setup.ts", "--input-type=module", "--eval", TELL]
+    told = subprocess.run(command, cwd=WEB, capture_output=True, text=True, timeout=60, check=True)
+    words: dict[str, Any] = json.loads(told.stdout)
+    return words
+
+
+names, says, terms = Words("names"), Words("says"), Words("terms")
