@@ -1,14 +1,16 @@
 """Tolerant reading: each part is validated by itself; a part that fails counts as unstated and becomes a notice."""
 
 import copy
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from functools import cache
 from typing import Any
 
 from pydantic import ValidationError
 
+from jarcore.data import Part as Raw
+from jarcore.data import Same, kept
 from jarcore.documents.findings import Finding, found
-from jarcore.documents.formula import Formula, Part
+from jarcore.documents.formula import Formula, Jar, Part
 from jarcore.documents.pointers import Step, pointer
 
 # A part taken out can lay bare at most a few more (a text where a list was, say): then it is given up.
@@ -29,6 +31,8 @@ SENTENCES = {
     "literal_error": "not-a-choice",
 }
 SUCH_AS = 2.5
+# Jars that are kept as read: those of the formulas that are being typed in.
+MOST_JARS = 256
 
 
 def read_formula(document: Mapping[str, Any]) -> tuple[Formula, list[Finding]]:
@@ -42,14 +46,14 @@ def read_formula(document: Mapping[str, Any]) -> tuple[Formula, list[Finding]]:
     value: Any = document
     for _ in range(ROUNDS):
         try:
-            formula = Formula.model_validate(value)
+            formula = Formula.model_validate(_with_jars_read(value))
         except ValidationError as error:
             if value is document:
                 value = copy.deepcopy(dict(document))
             for fault in error.errors(include_url=False):
                 findings.append(_take_out(value, fault))
         else:
-            _unknown_fields(formula, (), findings)
+            findings += [found("unknown-field", pointer(way), name=str(way[-1])) for way in _unknown_fields(formula)]
             return formula, findings
     return Formula(), findings
 
@@ -112,14 +116,38 @@ def _with_parts(kind: type[Part]) -> tuple[str, ...]:
     )
 
 
-def _unknown_fields(part: Part, steps: tuple[Step, ...], findings: list[Finding]) -> None:
+def _with_jars_read(value: Any) -> Any:
+    """The document with those of its jars that are sound read already; typing in one leaves the others as they are."""
+    jars = value.get("jars") if isinstance(value, Mapping) else None
+    if not isinstance(jars, list):
+        return value
+    return {**value, "jars": [_jar(Raw(raw, raw)) or raw for raw in jars]}
+
+
+@kept(maxsize=MOST_JARS)
+def _jar(raw: Raw[Any]) -> Jar | None:
+    """A jar as read; None where something in it is wrong, which is named in its document."""
+    try:
+        return Jar.model_validate(raw.read)
+    except ValidationError:
+        return None
+
+
+def _unknown_fields(part: Part) -> Iterator[tuple[Step, ...]]:
+    """Ways to the fields of a part, and of those in it, that the format has not."""
     for name in part.__pydantic_extra__ or ():
-        findings.append(found("unknown-field", pointer((*steps, name)), name=name))
+        yield (name,)
     for name in _with_parts(type(part)):
         inner = getattr(part, name)
         if isinstance(inner, Part):
-            _unknown_fields(inner, (*steps, name), findings)
+            yield from ((name, *way) for way in _unknown_fields(inner))
         elif isinstance(inner, list):
             for place, item in enumerate(inner):
                 if isinstance(item, Part):
-                    _unknown_fields(item, (*steps, name, place), findings)
+                    ways = _unknown_in_jar(Same(item)) if isinstance(item, Jar) else _unknown_fields(item)
+                    yield from ((name, place, *way) for way in ways)
+
+
+@kept(maxsize=MOST_JARS)
+def _unknown_in_jar(jar: Same[Jar]) -> tuple[tuple[Step, ...], ...]:
+    return tuple(_unknown_fields(jar.thing))

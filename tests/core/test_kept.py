@@ -36,6 +36,23 @@ class KeptTest(TestCase):
                 with self.subTest(name, title=document["title"]):
                     self.assertEqual(json.dumps(ask(name, asked)), before)
 
+    def test_whoever_changes_an_evaluation_changes_no_other(self) -> None:
+        for document in DOCUMENTS:
+            before = json.dumps(evaluate(document))
+            wreck(evaluate(document))
+            with self.subTest(title=document["title"]):
+                self.assertEqual(json.dumps(evaluate(document)), before)
+
+    def test_a_jar_that_is_read_already_is_told_what_it_has_too_much_where_it_stands_now(self) -> None:
+        document = next(one for one in DOCUMENTS if len(one["jars"]) == 4)
+        typed = changed(document, jars__1__lines__0__colour="red", jars__1__shape="round")
+        moved = {**typed, "jars": [typed["jars"][1], {"lines": 5}, *typed["jars"][2:]]}
+        for asked, places in ((typed, [1]), (moved, [0]), (typed, [1])):
+            unknown = [one["path"] for one in evaluate(asked)["notices"] if one["code"] == "unknown-field"]
+            self.assertEqual(
+                unknown, [f"/jars/{place}/{way}" for place in places for way in ("shape", "lines/0/colour")]
+            )
+
     @settings(max_examples=120, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
     @given(changes=st.lists(st.tuples(st.sampled_from(WAYS), ANYTHING), min_size=1, max_size=4))
     def test_keystroke_after_keystroke_is_as_reckoned_anew(self, changes: list[Any]) -> None:
