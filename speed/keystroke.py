@@ -4,17 +4,19 @@ import statistics
 from typing import Any
 
 from tests.browser.chrome import chrome
-from tests.browser.pages.bench import BenchPage
+from tests.browser.pages.bench import WINDOW, BenchPage
+from tests.browser.pages.page import called
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 from tests.browser.pages.window import WindowPage
+from tests.browser.words import names
 
 KEYS = 120
 FORMULA = "Gurnard, mustard buttermilk"
 # Types another weight, waits for the frame in which the reading of it stands, and goes on.
 TYPE = """
-const [times, done] = arguments;
-const field = document.querySelector('[aria-label="Weight"]');
+const [called, times, done] = arguments;
+const field = document.querySelector(called);
 const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
 const reading = () => document.querySelector('[data-reading=edible]').textContent;
 const fresh = () => document.querySelector('main').dataset.stale === 'false';
@@ -44,10 +46,10 @@ def spent_ms(address: str) -> list[float]:
     table.one("main li h2")
     table.open(FORMULA)
     BenchPage(driver, address).settled()
-    driver.execute_async_script(TYPE, 10)
+    driver.execute_async_script(TYPE, called(names.weight), 10)
     driver.refresh()
     BenchPage(driver, address).settled()
-    found: list[float] = driver.execute_async_script(TYPE, KEYS)
+    found: list[float] = driver.execute_async_script(TYPE, called(names.weight), KEYS)
     return found
 
 
@@ -64,8 +66,8 @@ def report(address: str) -> None:
 
 # Presses the time's handle one step a frame and measures from frame to frame.
 DRAG = """
-const [frames, done] = arguments;
-const handle = document.querySelector('[aria-label="Time in the jar"]');
+const [called, frames, done] = arguments;
+const handle = document.querySelector(called);
 const gaps = [];
 let before = performance.now();
 handle.focus();
@@ -86,9 +88,9 @@ requestAnimationFrame(frame);
 def report_drag() -> None:
     """Print how many frames a second stand while the time is dragged; after report(), in the same browser."""
     driver: Any = chrome()
-    driver.find_element("partial link text", "on this cut").click()
+    driver.find_element("css selector", f"{WINDOW} h2 a").click()
     WindowPage(driver, "").opened()
-    gaps = sorted(driver.execute_async_script(DRAG, KEYS))
+    gaps = sorted(driver.execute_async_script(DRAG, called(names.timeInJar), KEYS))
     middle, late = statistics.median(gaps), gaps[int(0.95 * (len(gaps) - 1))]
     print(
         f"  the Window while time is dragged: {1000 / middle:.0f} frames a second (median), {1000 / late:.0f} at the "

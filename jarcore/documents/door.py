@@ -6,6 +6,7 @@ stand at; so is a value nested too deep. What is no JSON at all, or no formula, 
 
 import json
 import math
+import re
 from typing import Any
 
 from jarcore.documents.findings import Finding, found
@@ -15,6 +16,8 @@ from jarcore.documents.pointers import Step, pointer
 LARGEST_BYTES = 1_000_000
 DEEPEST = 40
 LONGEST_NUMBER = 40
+# NUL and lone surrogates: what no database takes.
+UNTAKEN = re.compile("[\0\ud800-\udfff]")
 
 
 class NotAFormula(ValueError):
@@ -106,7 +109,7 @@ def _clean(value: Any, steps: tuple[Step, ...], findings: list[Finding]) -> Any:
 
 
 def _without_bad(text: str) -> str:
-    return "".join(c for c in text if c != "\0" and not "\ud800" <= c <= "\udfff")
+    return UNTAKEN.sub("", text)
 
 
 def _clean_text(text: str, steps: tuple[Step, ...], findings: list[Finding]) -> str:
