@@ -13,8 +13,8 @@ from jarcore.data.tables import CONFIDENCES, FOLDER, parameters, rows, schools, 
 # Notices carry no authority of their own: they say what is missing in a document.
 WITHOUT_SOURCE = "notice"
 # Tables of words alone, and those in which the first column alone is no key.
-OF_WORDS = ("sentences", "readings")
-MANY_A_KEY = ("limits", "heat", "growth", "swaps")
+OF_WORDS = ("sentences", "readings", "classes")
+MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes")
 # Columns of sentences: what stands in them in figures follows a row.
 SENTENCES = {
     "sentences": ("text",),

@@ -6,6 +6,7 @@ from typing import Any, Literal
 from typing_extensions import TypedDict
 
 from jarcore.data import Pantry, Species, default_pantry
+from jarcore.data.classes import class_name
 from jarcore.data.readings import reading
 from jarcore.documents import Evaluation
 from jarcore.formula import evaluate
@@ -65,7 +66,7 @@ def _fish(
 ) -> Iterator[Difference]:
     kinds = [_species(document, pantry) for document in (before, after)]
     for field, what in (("name", "Fish"), ("fat_class", "Fat"), ("firmness", "Flesh"), ("mercury", "Mercury class")):
-        was, now = (getattr(kind, field) if kind else None for kind in kinds)
+        was, now = (class_name(field, getattr(kind, field)) if kind else None for kind in kinds)
         if was != now:
             yield {"group": "fish", "what": what, "before": was, "after": now, "unit": ""}
     yield from _words("fish", *({_flag(flag): "yes" for flag in (kind.flags if kind else ())} for kind in kinds))

@@ -8,6 +8,7 @@ import numpy as np
 from typing_extensions import TypedDict
 
 from jarcore.data import Pantry, fresh, parameter, rows, sentence
+from jarcore.data.classes import class_name
 from jarcore.documents.evaluation import Window
 from jarcore.documents.patches import Patch, put, put_below, tidy
 from jarcore.questions.variants import FAT_CLASSES, Base, base_of, of_fat, window_of, with_dose, with_fish, with_method
@@ -224,8 +225,8 @@ def _trials(base: Base) -> Iterator[_Trial]:
     others = [one for one in FAT_CLASSES if one != own]
     yield _Trial(
         what="fat of the fish",
-        lower=others[0],
-        upper=others[-1],
+        lower=class_name("fat_class", others[0]),
+        upper=class_name("fat_class", others[-1]),
         down=base.document,
         up=base.document,
         pantries=(of_fat(base, others[0]), of_fat(base, others[-1])),

@@ -5,7 +5,8 @@ from typing import Any
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from jarcore.data import Pantry, default_pantry, rendered, rows, shelf
+from jarcore.data import Pantry, Species, default_pantry, rendered, rows, shelf
+from jarcore.data.classes import flesh_words
 from jarcore.data.readings import reading_rows
 from jarcore.jars import Traits, all_traits
 from server.accounts.requests import AuthedRequest
@@ -35,10 +36,16 @@ class SpeciesOut(Schema):
     synonyms: list[str]
     fat_class: str
     firmness: str
+    flesh: str
     flags: list[str]
     candidates: list[str]
     suits: list[str]
     delicate: bool
+
+    @staticmethod
+    def resolve_flesh(species: Species) -> str:
+        """In words."""
+        return flesh_words(species)
 
 
 class CutOut(Schema):

@@ -15,12 +15,16 @@ from unittest.mock import patch
 
 from jarcore.data import default_pantry, forget, kind_rows, named, parameters, recorded, with_rows
 from jarcore.data.checks import faults, faults_in
+from jarcore.data.classes import flesh_words
+from jarcore.data.readings import reading_rows
 from jarcore.formula import evaluate
 from jarcore.jars import KINDS, kinds
-from jarcore.questions import explain
+from jarcore.questions import compare, explain
 from tests.core import cases
 from tests.core.cases import changed, citrus_chunks_counter, zander
 
+# Common practice: how cooks speak of fish.
+FAT, FLESH = ("lean", "medium fat", "oily"), ("firm flesh", "medium firm", "soft flesh")
 WITHOUT_NUMPY_THREADS = {"PATH": os.environ["PATH"], "PYTHONPATH": "."}
 
 
@@ -51,6 +55,37 @@ class SentencesTest(TestCase):
     def test_a_name_that_is_no_row_is_found_when_its_module_is_loaded(self) -> None:
         with self.assertRaises(KeyError):
             named(fine="dissolve_lag_fine", crushed="dissolve_lag_crushed")
+
+
+class NamesTest(TestCase):
+    """What is called something is called so everywhere."""
+
+    def test_each_reading_is_named_once_and_is_one_of_the_evaluation(self) -> None:
+        named_once = [one.name for one in reading_rows().values()]
+        self.assertEqual(len(named_once), len(set(named_once)))
+        shown = evaluate(citrus_chunks_counter())
+        jar = shown["jars"][0]
+        known = {
+            *shown["fish"],
+            *jar["reading"],
+            *(jar["window"] or ()),
+            *shown["ledger"],
+            *shown["cook"],
+            *shown,
+            *jar,
+        }
+        self.assertLessEqual(set(reading_rows()), {*known, "whole_pieces"})
+
+    def test_each_explanation_is_titled_as_its_reading(self) -> None:
+        for name in ("salt_pct_of_fish", "acid_pct_citric", "ph", "oil_to_acid_volume", "sugar_pct", "window"):
+            with self.subTest(name):
+                self.assertEqual(explain(citrus_chunks_counter(), name, 0)["title"], reading_rows()[name].name)
+
+    def test_each_class_of_flesh_has_its_name_and_another_fish_is_told_by_it(self) -> None:
+        words = {flesh_words(one).removesuffix(", delicate") for one in default_pantry().species.values()}
+        self.assertLessEqual(words, {f"{fat}, {flesh}" for fat in FAT for flesh in FLESH})
+        other = compare(zander(), changed(zander(), fish__species="herring"))["differences"]
+        self.assertIn(("Fat", "lean", "oily"), [(one["what"], one["before"], one["after"]) for one in other])
 
 
 class RecordedTest(TestCase):

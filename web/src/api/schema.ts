@@ -2629,6 +2629,8 @@ export interface components {
             firmness: string;
             /** Flags */
             flags: string[];
+            /** Flesh */
+            flesh: string;
             /** Id */
             id: string;
             /** Name */

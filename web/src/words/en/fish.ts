@@ -5,8 +5,6 @@ export const fish = {
   whichOne: 'which one?',
   orWhatSuits: 'or what suits',
   anyTreatment: 'any treatment',
-  kind: '{fat}, {flesh}',
-  delicateKind: '{fat}, {flesh}, delicate',
   noneMarked: 'No fish is marked for that.',
   instead: '{name} instead of {old}',
   anew: 'Times, core, cautions and the plate are reckoned anew.',

@@ -152,10 +152,4 @@ export const terms = {
     counter: 'counter time',
     none: 'nothing',
   },
-  fat: { lean: 'lean', medium: 'medium fat', fatty: 'oily' },
-  firmness: {
-    firm: 'firm flesh',
-    medium: 'medium firm',
-    soft: 'soft flesh',
-  },
 } as const;

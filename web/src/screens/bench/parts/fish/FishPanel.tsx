@@ -1,5 +1,4 @@
 import { Tabs } from 'radix-ui';
-import { fleshOf } from '@/document/fleshOf';
 import { Cut } from '@/drawing';
 import { useOpened } from '@/formula/opened';
 import { fill, names, says } from '@/words';
@@ -27,7 +26,7 @@ export function FishPanel({ className, onScale }: { className: string; onScale: 
       className={`overflow-y-auto rounded-plate border border-line bg-plate p-3.5 pt-2.5 ${className}`}
     >
       <Species />
-      <p className="text-sm text-quiet">{species && fleshOf(species)}</p>
+      <p className="text-sm text-quiet">{species?.flesh}</p>
       <CautionMarks below="/fish" />
       <div className="my-1.5">
         {fish && (

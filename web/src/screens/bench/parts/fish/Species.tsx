@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import { put, text } from '@/document/document';
-import { fleshOf } from '@/document/fleshOf';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, Finder } from '@/ui';
-import { fill, named, names, says, terms } from '@/words';
+import { fill, names, says, terms } from '@/words';
 
 /** The species: found by name, or by the treatment it suits. Another fish is shown with its differences before it is taken. */
 export function Species() {
@@ -75,7 +74,7 @@ function Search({ onPick }: { onPick: (species: string, heat?: string) => void }
   const items = fits.map((one) => ({
     id: one.id,
     name: one.name,
-    hint: one.candidates.length ? says.fish.whichOne : named(terms.fat, one.fat_class),
+    hint: one.candidates.length ? says.fish.whichOne : one.flesh,
     words: [one.name, one.id, ...one.synonyms].join(' ').toLowerCase(),
   }));
   return (
@@ -102,7 +101,7 @@ function Search({ onPick }: { onPick: (species: string, heat?: string) => void }
                 className="w-full px-2 py-1 text-left hover:bg-kelp-soft"
                 onClick={() => onPick(one.id, heat)}
               >
-                {one.name} <span className="text-sm text-quiet">{fleshOf(one)}</span>
+                {one.name} <span className="text-sm text-quiet">{one.flesh}</span>
               </button>
             </li>
           ))}
