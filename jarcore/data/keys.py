@@ -1,7 +1,7 @@
 """Keys by which answers are kept: what is equal to what, without reckoning with the thing itself."""
 
 import marshal
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, TypeVar, cast
 
 T = TypeVar("T")
 WITHOUT_REFERENCES = 2
@@ -46,9 +46,11 @@ class Part(Generic[T]):
 
 def fresh(value: T) -> T:
     """A JSON value of one's own: whoever changes an answer changes none that is kept."""
-    copied: Any = value
-    if value.__class__ is dict:
-        copied = {key: fresh(one) if one.__class__ in NESTED else one for key, one in value.items()}  # type: ignore[attr-defined]
-    elif value.__class__ is list:
-        copied = [fresh(one) if one.__class__ in NESTED else one for one in value]  # type: ignore[attr-defined]
-    return copied  # type: ignore[no-any-return]
+    own: Any = value
+    if own.__class__ not in NESTED:
+        return value
+    copied = own.copy()
+    for key, one in copied.items() if copied.__class__ is dict else enumerate(copied):
+        if one.__class__ in NESTED:
+            copied[key] = fresh(one)
+    return cast(T, copied)

@@ -10,8 +10,11 @@ from string import Formatter
 from typing import Any
 
 from jarcore.data.durations import in_words
+from jarcore.data.recording import kept
 from jarcore.data.tables import parameters, rows
 
+# Sentences that are kept in words.
+MOST_SENTENCES = 1024
 # Ways to write a value beyond Python's own: minutes, a share as per cent, words of a list.
 FORMS: Mapping[str, Callable[[Any], str]] = {
     "time": in_words,
@@ -51,13 +54,23 @@ def rendered(template: str, values: Mapping[str, Any] | None = None) -> str:
 
     Raises: KeyError for a name that is neither; `faults` finds those that no row can fill.
     """
+    return _rendered(template, values) if values else _of_rows_alone(template)
+
+
+@kept(maxsize=MOST_SENTENCES)
+def _of_rows_alone(template: str) -> str:
+    """A template whose figures are all rows, kept: most sentences are."""
+    return _rendered(template, {})
+
+
+def _rendered(template: str, values: Mapping[str, Any]) -> str:
     if "{" not in template:
         return template
     text = []
     for literal, name, form in _parts(template):
         text.append(literal)
         if name:
-            value = values[name] if values and name in values else parameters()[name].value
+            value = values[name] if name in values else parameters()[name].value
             text.append(_written(value, form))
     return "".join(text)
 

@@ -9,6 +9,7 @@ from typing import Any
 from jarcore.data import Ingredient, Pantry, parameter
 from jarcore.documents import Finding, Patch, found
 from jarcore.documents.evaluation import Ledger
+from jarcore.documents.formula import Amount
 from jarcore.documents.patches import put, put_below, take_out, tidy
 from jarcore.formula.prepare import Prepared
 from jarcore.jars import Laid
@@ -88,16 +89,15 @@ def _set_out(laid: Laid) -> Iterator[Finding]:
         operation
         for spec in contents.specs
         if spec.line.basis not in FOLLOWING and spec.line.amount is not None
-        for operation in _times(
-            contents.path, spec.place, spec.line.amount.model_dump(exclude_none=True), coat.set_out_g / mass
-        )
+        for operation in _times(contents.path, spec.place, spec.line.amount, coat.set_out_g / mass)
     ]
     yield found("set-out-off", contents.path, patch, mass=mass, set_out=coat.set_out_g, pick_up=coat.pick_up_g)
 
 
-def _times(path: str, place: int, amount: Mapping[str, Any], times: float) -> Patch:
+def _times(path: str, place: int, amount: Amount, times: float) -> Patch:
     way = f"{path}/lines/{place}/amount".split("/")[1:]
-    return [put([*way, name], tidy(amount[name] * times, 3)) for name in ("value", "low", "high") if name in amount]
+    written = (("value", amount.value), ("low", amount.low), ("high", amount.high))
+    return [put([*way, name], tidy(value * times, 3)) for name, value in written if value is not None]
 
 
 def _finish_salt(document: Mapping[str, Any], ready: Prepared, left_g: float | None) -> Iterator[Finding]:

@@ -7,6 +7,7 @@ M = sum a / (1 - sum b) closes it.
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 from jarcore.data import Ingredient, Pantry, kept, named, named_in, parameter
 from jarcore.documents.formula import Amount, Fish, Jar, Line
@@ -37,13 +38,25 @@ COVER = named(bag="cover_bag", dish="cover_dish", bath="cover_bath", coat="cover
 SAID = {"%": "a share (%)", "mass": "a mass", "volume": "a volume", "count": "a count", "part": "parts"}
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Scope:
     """What the lines of a jar may follow: the fish, the servings, the volume needed to cover [ml]."""
 
     fish: MeasuredFish
     servings: float | None
     cover_ml: float | None
+
+    @cached_property
+    def unknown(self) -> frozenset[str]:
+        """Bases that nothing is known of."""
+        known = {
+            "fish": self.fish.edible_g,
+            "surface": self.fish.surface_cm2,
+            "piece": self.fish.pieces,
+            "serving": self.servings,
+            "cover": self.cover_ml,
+        }
+        return frozenset(basis for basis, value in known.items() if value is None)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -166,14 +179,7 @@ def _sound(
     if ingredient and kind == "count" and unit and ingredient.unit_g(unit) is None:
         read.say("no-unit-weight", f"{where}/amount", unit=unit, ingredient=ingredient.name.lower())
         return False
-    need = {
-        "fish": scope.fish.edible_g,
-        "surface": scope.fish.surface_cm2,
-        "piece": scope.fish.pieces,
-        "serving": scope.servings,
-        "cover": scope.cover_ml,
-    }
-    if line.basis in need and need[line.basis] is None:
+    if line.basis in scope.unknown:
         read.say("base-unknown/not-known", where, basis=line.basis)
         return False
     if line.basis == "fish" and kind != "%" and (line.per is None or read.mass_g(line.per, f"{where}/per") is None):
