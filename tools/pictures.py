@@ -102,7 +102,7 @@ def main(folder: Path) -> None:
     picture("sign-in")
     sign_in.enter("mk", "rye-and-caraway")
     table = TablePage(driver, address)
-    table.one("main li h2")
+    table.sees("main", "Dry brine")
     picture("table")
     for name, title, size, dark, do in VIEWS:
         resize(driver, *size, dark)

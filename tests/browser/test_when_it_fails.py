@@ -127,6 +127,17 @@ class WayOutTest(FailingTest):
         self.bench.settled()
         self.assertEqual(self.bench.value_of(names.title), "Gurnard, mustard buttermilk")
 
+    def test_while_the_pantry_does_not_come_the_table_shows_no_ids_for_words(self) -> None:
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd("Network.setBlockedURLs", {"urls": ["*/pantry"]})
+        self.addCleanup(self.driver.execute_cdp_cmd, "Network.setBlockedURLs", {"urls": []})
+        self.enter()
+        self.table.sees("main", "Gurnard, 2.16 kg")
+        self.assertNotIn("_", self.table.text("main ul"))
+        self.driver.execute_cdp_cmd("Network.setBlockedURLs", {"urls": []})
+        self.driver.refresh()
+        self.table.sees("main", "Dry brine, Marinade, Dredge, Finish")
+
     def test_signing_out_sends_what_was_typed(self) -> None:
         self.open_zander()
         self.bench.type(names.thickness, "31")

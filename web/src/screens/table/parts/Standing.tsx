@@ -40,7 +40,8 @@ export function Standing({ item, pantry, kitchen, scale, high }: Props) {
         <p className="text-quiet">
           {card.fish ?? says.table.noFish}
           {card.edible_g ? `, ${grams(card.edible_g)}` : ''} ·{' '}
-          {kinds.map((kind) => kindOf(pantry, kind)?.name ?? kind).join(', ')}
+          {/* Their names come with the pantry: until then none, for an id is no word. */}
+          {pantry && kinds.map((kind) => kindOf(pantry, kind)?.name ?? kind).join(', ')}
         </p>
         <p className="mt-1 flex items-center gap-2 text-sm text-quiet">
           <span>
