@@ -1,6 +1,5 @@
 """Editing a jar: lines, bases, ranges, order of jars, the time handle; and what is shown when something fails."""
 
-from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from tests.browser.case import ZANDER, BrowserTest
@@ -108,7 +107,7 @@ class AroundAJarTest(BrowserTest):
         # The chiller's 4 °C went with the chiller; what is reckoned with instead is said.
         self.bench.sees("[data-estimated]", "taken as 20 °C")
         self.bench.settled()
-        self.driver.find_element(By.LINK_TEXT, "Jar Table").click()
+        self.table.follow(names.product)
         self.table.until(lambda: "not ready" in self.table.text("main"), "not ready on the table")
 
     def test_signing_out_and_coming_back_to_the_same_place(self) -> None:

@@ -92,13 +92,8 @@ class FromNothingTest(BrowserTest):
 
 
 class LinesTest(BrowserTest):
-    def open(self, title: str) -> None:
-        self.enter()
-        self.table.open(title)
-        self.bench.settled()
-
     def test_typed_words_and_what_is_not_understood(self) -> None:
-        self.open(CHAR)
+        self.open_formula(CHAR)
         bench = self.bench
         bench.type_line("2 tsp fine salt")
         bench.type_line("20 ml vinegar", name="Cider vinegar 5 %")
@@ -111,7 +106,7 @@ class LinesTest(BrowserTest):
         self.assertEqual(lines[1]["amount"], {"value": 20, "unit": "ml"})
 
     def test_lemon_for_vinegar_keeps_the_acid_and_says_what_changes(self) -> None:
-        self.open(CHAR)
+        self.open_formula(CHAR)
         bench = self.bench
         before = bench.driver.find_elements(By.CSS_SELECTOR, "tr[data-line] td")[4].text
         bench.menu(names.moreFor.format(line="Lemon juice"), names.swap)
@@ -127,7 +122,7 @@ class LinesTest(BrowserTest):
         )
 
     def test_ranges_unstated_and_salt_held_back(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         bench = self.bench
         bench.menu(names.moreFor.format(line="Caraway seed"), names.asRange)
         bench.type(names.mostOf.format(line="Caraway seed"), "5")
@@ -142,8 +137,10 @@ class LinesTest(BrowserTest):
         self.assertEqual([line["ingredient"] for line in lines], ["caraway-seed", "sea-salt-fine"])
         self.assertEqual((lines[0]["amount"]["unstated"], lines[1]["when"]), (True, "before_heat"))
 
+
+class BackAndForthTest(BrowserTest):
     def test_undo_and_redo_go_through_the_whole_edit(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         bench = self.bench
         bench.type(names.weight, "900")
         bench.add_jar("Oil and herb marinade")
@@ -160,7 +157,7 @@ class LinesTest(BrowserTest):
         self.assertEqual(self.stored().document["fish"]["weight"]["value"], 900)
 
     def test_a_line_is_dragged_and_a_jar_is_moved_by_keys(self) -> None:
-        self.open(GURNARD)
+        self.open_formula(GURNARD)
         bench = self.bench
         bench.press("2 Mustard buttermilk")
         handle, target = (
@@ -181,13 +178,8 @@ class LinesTest(BrowserTest):
 
 
 class ArgueTest(BrowserTest):
-    def open(self, title: str) -> None:
-        self.enter()
-        self.table.open(title)
-        self.bench.settled()
-
     def test_another_fish_is_shown_before_it_is_taken(self) -> None:
-        self.open(GURNARD)
+        self.open_formula(GURNARD)
         bench = self.bench
         bench.press(names.anotherFish)
         bench.find(names.findFish, "mackerel", "Mackerel")
@@ -203,7 +195,7 @@ class ArgueTest(BrowserTest):
         self.assertEqual(self.stored(GURNARD).document["fish"]["species"], "zander")
 
     def test_a_school_is_switched_with_both_reasons_in_sight(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         bench = self.bench
         bench.press(names.schools)
         bench.sees("[role=dialog]", "every minute counts")
@@ -216,7 +208,7 @@ class ArgueTest(BrowserTest):
         bench.sees("[data-part=advice]", "Lift out between")
 
     def test_a_reading_tells_how_it_is_reached_and_takes_a_target(self) -> None:
-        self.open(GURNARD)
+        self.open_formula(GURNARD)
         bench = self.bench
         bench.press("2 Mustard buttermilk")
         bench.field(names.howReached.format(what="Salt, of the fish")).click()
@@ -228,8 +220,10 @@ class ArgueTest(BrowserTest):
         bench.settled()
         self.assertEqual(self.stored(GURNARD).document["jars"][1]["targets"]["salt_pct_of_fish"], {"min": 0.4})
 
+
+class KnowinglyTest(BrowserTest):
     def test_a_stop_is_accepted_only_with_initials_and_a_reason(self) -> None:
-        self.open(ZANDER)
+        self.open_formula(ZANDER)
         bench = self.bench
         bench.tab(names.heat)
         bench.type(names.coreTarget, "55")
@@ -251,7 +245,7 @@ class ArgueTest(BrowserTest):
         self.assertNotIn("Accept", refused.text)
 
     def test_a_rejected_lot_stops_everything_and_cards_say_what_to_do(self) -> None:
-        self.open(GURNARD)
+        self.open_formula(GURNARD)
         bench = self.bench
         bench.tab(names.prep)
         bench.sees("[data-card=spines]", "Cut the fin spines off")
@@ -262,7 +256,7 @@ class ArgueTest(BrowserTest):
         self.assert_accessible()
 
     def test_unlike_pieces_are_grouped_and_the_tightest_governs(self) -> None:
-        self.open(CHAR)
+        self.open_formula(CHAR)
         bench = self.bench
         before = bench.marks()["latest"]
         bench.press(names.unlike)

@@ -90,7 +90,7 @@ class TypingGoesOnTest(BrowserTest):
         self.assertEqual((document["tags"], document["measures"]), (["galley", "winter"], "metric"))
         self.assertEqual(document["notes"], "Crush the caraway coarsely.")
         self.assertEqual(spoons, "1 3/8 tsp")
-        self.driver.find_element("link text", "Jar Table").click()
+        self.table.follow(names.product)
         self.table.choose(names.tag, "winter")
         self.table.waits_for(ZANDER)
 

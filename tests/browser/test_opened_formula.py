@@ -14,22 +14,24 @@ from tests.browser.words import names
 GURNARD = "Gurnard, mustard buttermilk"
 
 
-class OpenedFormulaTest(BrowserTest):
+class RoomsTest(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
         self.window = WindowPage(self.driver, self.live_server_url)
 
     def to_the_window(self) -> None:
-        self.driver.find_element("css selector", WINDOW + " h2 a").click()
+        self.bench.one(WINDOW + " h2 a").click()
         self.window.opened()
 
     def to_the_bench(self) -> None:
-        self.driver.find_element("link text", "To the Bench").click()
+        self.bench.follow(names.toBench)
         self.bench.field(names.weight)
 
     def undo_by_keys(self) -> None:
         self.driver.find_element("tag name", "body").send_keys(Keys.CONTROL, "z")
 
+
+class OpenedFormulaTest(RoomsTest):
     def test_bench_and_window_show_and_change_the_same_draft(self) -> None:
         self.open_zander()
         thin = self.bench.marks()
@@ -79,6 +81,8 @@ class OpenedFormulaTest(BrowserTest):
         self.to_the_window()
         self.assertIn("1 Measured dry brine", self.window.field(names.whichJar).text)
 
+
+class AddressesTest(RoomsTest):
     def test_the_jar_that_is_open_is_the_one_in_time_and_stays_open(self) -> None:
         self.open_formula(GURNARD)
         self.bench.press("2 Mustard buttermilk")
@@ -97,7 +101,7 @@ class OpenedFormulaTest(BrowserTest):
         self.bench.type(names.thickness, "31")
         thickness = {ZANDER: "31", "A clone": "22", GURNARD: "18"}
         for title in ("A clone", GURNARD, ZANDER):
-            self.driver.find_element("link text", "Jar Table").click()
+            self.table.follow(names.product)
             self.table.open(title)
             self.bench.settled()
             self.assertEqual(self.bench.value_of(names.title), title)
@@ -139,7 +143,7 @@ class OthersTest(BrowserTest):
         other.keep_version("thicker")
         self.bench.sees("main header p", "draft after version 2")
         # The Table of a third window follows as well.
-        self.driver.find_element("link text", "Jar Table").click()
+        self.table.follow(names.product)
         self.table.one("main li h2")
         other.type(names.title, "Zander, thicker")
         self.table.until(lambda: "Zander, thicker" in self.table.titles(), "the new title")

@@ -102,6 +102,8 @@ class SetAJarTest(BrowserTest):
         self.assertEqual(self.stored("Zander from nothing").species, "zander")
         self.assert_accessible()
 
+
+class WhatIsTypedTest(BrowserTest):
     def test_bad_input_is_named_where_it_is_wrong_and_kept(self) -> None:
         self.open_zander()
         bench = self.bench

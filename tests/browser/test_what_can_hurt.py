@@ -56,6 +56,8 @@ class HurtTest(BrowserTest):
         groups = self.stored().document["fish"]["groups"]
         self.assertEqual([group["weight"]["basis"] for group in groups], ["fillet", "fillet"])
 
+
+class WholeFishTest(BrowserTest):
     def test_a_whole_fish_is_weighed_whole_in_whatever_order_it_is_typed(self) -> None:
         self.enter()
         edible = []

@@ -1,11 +1,11 @@
 """The Window: drag, type, switch cuts, read the sentence, plan a time, take what fits, carry the chart away."""
 
-from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from jarcore.formula import evaluate
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
+from tests.browser.pages.bench import WINDOW
 from tests.browser.pages.window import WindowPage
 from tests.browser.words import names
 
@@ -18,7 +18,7 @@ class WindowTest(BrowserTest):
         self.enter()
         self.table.open(title)
         self.bench.settled()
-        self.driver.find_element(By.PARTIAL_LINK_TEXT, "on this cut").click()
+        self.bench.one(WINDOW + " h2 a").click()
         page = WindowPage(self.driver, self.live_server_url)
         page.opened()
         return page
@@ -88,7 +88,7 @@ class WindowTest(BrowserTest):
         page = self.open("Gurnard, mustard buttermilk")
         page.choose(names.whichJar, "3")
         page.sees("[data-part=no-window]", "a finish is never timed")
-        self.driver.find_element(By.LINK_TEXT, "To the Bench").click()
+        self.bench.follow(names.toBench)
         self.bench.settled()
 
     def test_tablet_and_dark(self) -> None:

@@ -64,6 +64,10 @@ class Page:
         xpath = f"//*[self::button or @role='menuitem' or @role='option'][contains(normalize-space(.), \"{words}\")]"
         self.until(lambda: self._clicked(xpath), f"button {words}")
 
+    def follow(self, words: str) -> None:
+        """Follow the link with these words."""
+        self.until(lambda: self._clicked(f'//a[normalize-space(.)="{words}"]'), f"link {words}")
+
     def _clicked(self, xpath: str) -> bool:
         """Click what is there; while the page still moves under the pointer it is tried again."""
         try:
