@@ -16,6 +16,8 @@ test('a text with slots is filled, and one that is not filled does not compile',
 test('what nobody named stands for itself', () => {
   assert.equal(named(terms.units, 'degC'), '°C');
   assert.equal(named(terms.units, 'bushel'), 'bushel');
+  // Nor is what every object has a name of ours.
+  assert.equal(named(terms.units, 'constructor'), 'constructor');
 });
 
 const SRC = new URL('../src/', import.meta.url);

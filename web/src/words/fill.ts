@@ -12,4 +12,5 @@ export const fill = <Words extends string>(
 ): string => words.replace(/\{(\w+)\}/g, (_, slot: Slots<Words>) => String(slots[slot]));
 
 /** What an id is called; an id that nobody named stands for itself. */
-export const named = (words: { readonly [id: string]: string }, id: string): string => words[id] ?? id;
+export const named = (words: { readonly [id: string]: string }, id: string): string =>
+  (Object.hasOwn(words, id) ? words[id] : undefined) ?? id;
