@@ -1,9 +1,21 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { clock, duration, grams, inUnit, millilitres, millimetres, percent, plain } from '@/words/numbers';
+import {
+  clock,
+  day,
+  degrees,
+  duration,
+  grams,
+  inUnit,
+  millilitres,
+  millimetres,
+  percent,
+  plain,
+  seconds,
+} from '@/words/numbers';
 import { table } from './tables';
 
-const FORMATS = { grams, millilitres, percent, millimetres, duration, plain };
+const FORMATS = { grams, millilitres, percent, millimetres, duration, plain, degrees, seconds };
 
 for (const { format = '', value = '', shown, source } of table('numbers'))
   test(`${format} of ${value} is ${shown} (${source})`, () =>
@@ -15,4 +27,8 @@ for (const { value = '', unit = '', shown, source } of table('units'))
 
 test('the time of day has four digits', () => {
   assert.equal(clock(new Date(2026, 0, 2, 7, 5)), '07:05');
+});
+
+test('a day is written day, month, year', () => {
+  assert.equal(day(new Date(2026, 0, 2)), '02/01/2026');
 });
