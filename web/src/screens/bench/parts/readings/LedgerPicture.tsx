@@ -7,6 +7,8 @@ import type { Bounds } from './Gauge';
 
 const HIGH = 78;
 const WIDE = 244;
+/** Height of a letter with its air. */
+const LETTER = 11;
 
 /** Salt from jar to plate as steps: each stands on what was there before; the range is a line on top, the target is dashed. */
 export function LedgerPicture({ ledger }: { ledger: Ledger }) {
@@ -74,7 +76,8 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
       {target !== null && (
         <>
           <path d={`M0 ${y(target)}H${WIDE}`} className="stroke-best" strokeDasharray="4 3" />
-          <text x={2} y={y(target) - 2} fontSize="10" className="fill-best">
+          {/* Above its line, or below it where the picture ends above. */}
+          <text x={2} y={y(target) + (y(target) < LETTER ? LETTER : -2)} fontSize="10" className="fill-best">
             {fill(says.plate.target, { salt: grams(target) })}
           </text>
         </>
