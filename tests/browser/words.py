@@ -1,13 +1,11 @@
 """The words of the interface as the page says them: read from its own catalogue (web/src/words), not written again."""
 
 import json
-import subprocess
 from functools import cache
-from pathlib import Path
 from typing import Any
 
-WEB = Path(__file__).parents[2] / "web"
-NODE = WEB.parent / ".venv" / "bin" / "node"
+from tests.web.node import node
+
 TELL = "import('@/words').then((words) => console.log(JSON.stringify(words)))"
 
 
@@ -29,8 +27,9 @@ class Words:
 @cache
 def catalogue() -> dict[str, Any]:
     """All words of the interface, as Node reads them."""
-    command = [str(NODE), "--import", "./tests/setup.ts", "--input-type=module", "--eval", TELL]
-    told = subprocess.run(command, cwd=WEB, capture_output=True, text=True, timeout=60, check=True)
+    told = node("--input-type=module", "--eval", TELL)
+    if told.returncode:
+        raise RuntimeError(told.stderr)
     words: dict[str, Any] = json.loads(told.stdout)
     return words
 

@@ -1,16 +1,12 @@
 """The front end's own tests (web/tests, by Node's test runner), each reported as a test of its own."""
 
-import os
-import subprocess
 import unittest
 from pathlib import Path
 from xml.etree import ElementTree
 
 from django.test import SimpleTestCase
 
-WEB = Path(__file__).parents[2] / "web"
-NODE = WEB.parent / ".venv" / "bin" / "node"
-PATIENCE_S = 120
+from tests.web.node import WEB, node
 
 
 class FrontEndTest(SimpleTestCase):
@@ -40,17 +36,7 @@ class FrontEndTest(SimpleTestCase):
 def ran() -> list[FrontEndTest]:
     """Run Node once; all cases, or one that tells why there are none."""
     files = sorted(path.name for path in (WEB / "tests").glob("*.test.ts"))
-    command = [str(NODE), "--import", "./tests/setup.ts", "--test", "--test-reporter=junit"]
-    environment = {**os.environ, "NODE_OPTIONS": "", "TZ": "UTC", "LANG": "C.UTF-8"}
-    done = subprocess.run(
-        [*command, *(f"tests/{name}" for name in files)],
-        cwd=WEB,
-        env=environment,
-        capture_output=True,
-        text=True,
-        timeout=PATIENCE_S,
-        check=False,
-    )
+    done = node("--test", "--test-reporter=junit", *(f"tests/{name}" for name in files))
     try:
         reported = list(ElementTree.fromstring(done.stdout).iter("testcase"))
     except ElementTree.ParseError:

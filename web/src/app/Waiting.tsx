@@ -1,4 +1,5 @@
 import { says } from '@/words';
+
 /** While a screen is fetched: its plates, empty, so that nothing jumps when it comes. */
 export function Waiting() {
   return (

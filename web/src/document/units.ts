@@ -12,8 +12,10 @@ const UNITS = {
   amount: ['%', 'g', 'kg', 'oz', 'lb', 'ml', 'l', 'tsp', 'tbsp', 'cup', 'fl_oz', 'part'],
 } as const;
 
+export type Quantity = keyof typeof UNITS;
+
 /** The units for a quantity with their names, and the MORE that one thing has besides: a clove, a sprig. */
-export const unitsFor = (quantity: keyof typeof UNITS, ...more: string[]): Record<string, string> =>
+export const unitsFor = (quantity: Quantity, ...more: string[]): Record<string, string> =>
   Object.fromEntries([...UNITS[quantity], ...more].map((unit) => [unit, named(terms.units, unit)]));
 
 /** What the choice of a unit is called beside the field called LABEL. */

@@ -44,7 +44,6 @@ export const version = {
   refused: 'This is refused: it is kept only as not to be cooked',
   notReady: 'This is not ready',
   noNote: 'no note',
-  kept: '{standing}',
   keptBy: '{standing}, kept by {initials}',
   made: '{who}, {date}',
 } as const;

@@ -1,3 +1,5 @@
+import { names } from './names';
+
 /** Readings beside their targets, salt to the plate, cautions. */
 export const readings = {
   thisJar: 'This jar',
@@ -6,7 +8,8 @@ export const readings = {
   restsOn: 'It rests on',
   row: '{name} {value}: {source} ({sure})',
   sure: { H: 'sure', M: 'fairly sure', L: 'rough' },
-  equation: 'How this is reached: {equation}.',
+  equation: `${names.howThisIsReached}: {equation}.`,
+  range: ' ({low}–{high})',
   target: 'Target',
   min: 'at least',
   max: 'at most',
@@ -24,7 +27,6 @@ export const plate = {
   target: 'target {salt}',
   unit: '% of the fish, its own salt included',
   atLeast: 'at least {value}',
-  range: ' ({low}–{high})',
   serving:
     '{salt}{saltRange} a serving, {sodium} mg sodium{sodiumRange}: {adult} % of an adult’s day, {child} % of a child’s.',
   missing: 'Not stated, so there is more: {what}.',

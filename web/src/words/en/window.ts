@@ -34,7 +34,6 @@ export const window = {
   min: 'min',
   noPlan: 'No time is planned yet.',
   planned: 'Planned: {time}.',
-  latest: 'At {time}: {reason}.',
   wouldBe: 'The latest would be {moves}.',
   move: '{time} with {change}',
   groupAtOnce: 'Group {group}: in at once; best {from} to {to}, latest {latest}.',

@@ -121,12 +121,7 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
               <span className="grow">
                 {version.note || says.version.noNote}
                 {version.standing !== 'ready' && (
-                  <strong className="ml-2 text-stop">
-                    {fill(version.initials ? says.version.keptBy : says.version.kept, {
-                      standing: terms.standing[version.standing].toLowerCase(),
-                      initials: version.initials,
-                    })}
-                  </strong>
+                  <strong className="ml-2 text-stop">{marked(version)}</strong>
                 )}
               </span>
               <span className="text-quiet">
@@ -141,4 +136,10 @@ export function KeepVersion({ open, onOpenChange, versions, onKeep }: KeepProps)
       )}
     </Dialog>
   );
+}
+
+/** That a version is not ready, in words, and who kept it all the same. */
+function marked({ standing, initials }: VersionItem): string {
+  const words = terms.standing[standing].toLowerCase();
+  return initials ? fill(says.version.keptBy, { standing: words, initials }) : words;
 }

@@ -1,4 +1,5 @@
 import { says } from '@/words';
+
 /** Our own short list: one key each, when no field has the focus. */
 export const SHORTCUTS = [
   { key: '?', does: says.keys['?'] },

@@ -90,7 +90,7 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
         />
         <p className="text-sm text-quiet">
           {planned === null ? says.window.noPlan : fill(says.window.planned, { time: duration(planned) })}{' '}
-          {fill(says.window.latest, { time: duration(window.latest_min), reason: window.reasons[0] ?? '' })}
+          {fill(says.strip.latest, { time: duration(window.latest_min), reason: window.reasons[0] ?? '' })}
           {window.moves.length > 0 && ` ${wouldBe(window.moves)}`}
         </p>
         {window.groups.length > 0 && <Groups groups={window.groups} />}

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { Json } from '@/api';
 import { list, newId, put } from '@/document/document';
-import { unitsFor } from '@/document/units';
 import { useOpened } from '@/formula/opened';
 import { Button, LinkButton } from '@/ui';
 import { names, says, terms } from '@/words';
@@ -48,7 +47,7 @@ export function Measures({ onScale }: { onScale: () => void }) {
             way={['fish', 'weight']}
             label={names.weight}
             unit="g"
-            units={unitsFor('mass')}
+            quantity="mass"
             wide
           />
           <Row label={names.weighedAs}>
@@ -67,7 +66,7 @@ export function Measures({ onScale }: { onScale: () => void }) {
             way={['fish', 'thickness']}
             label={names.thickness}
             unit="mm"
-            units={unitsFor('length')}
+            quantity="length"
           />
         </>
       )}
@@ -99,7 +98,7 @@ export function Measures({ onScale }: { onScale: () => void }) {
         way={['fish', 'temperature']}
         label={names.fishTemperature}
         unit="degC"
-        units={unitsFor('temperature')}
+        quantity="temperature"
         hint="4"
       />
       <Row label={says.fish.slashes} way={['fish', 'slashes']}>
@@ -116,7 +115,7 @@ export function Measures({ onScale }: { onScale: () => void }) {
         way={['fish', 'thin_zone']}
         label={names.thinZone}
         unit="mm"
-        units={unitsFor('length')}
+        quantity="length"
       />
       {noScale && (
         <Row label={says.fish.onePiece} way={['fish', 'length']}>

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { isObject, text } from '@/document/document';
 import { around, type Place, type PlaceWith, unitBeside } from '@/document/place';
-import { unitOf } from '@/document/units';
+import { type Quantity, unitOf, unitsFor } from '@/document/units';
 import { faultAt, isTold, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 
@@ -95,15 +95,15 @@ interface MeasuredProps extends Omit<TypedProps, 'unit' | 'way'> {
   /** What the row is called, when it is not the field's own label. */
   row: string;
   unit: string;
-  units: Record<string, string>;
+  quantity: Quantity;
 }
 
 /** A row with a number and its unit. */
-export function Measured({ row, way, units, unit, ...typed }: MeasuredProps) {
+export function Measured({ row, way, quantity, unit, ...typed }: MeasuredProps) {
   return (
     <Row label={row} way={way}>
       <Typed way={[...way, 'value']} unit={unit} {...typed} />
-      <Pick way={[...way, 'unit']} label={unitOf(typed.label)} choices={units} usual={unit} />
+      <Pick way={[...way, 'unit']} label={unitOf(typed.label)} choices={unitsFor(quantity)} usual={unit} />
     </Row>
   );
 }

@@ -67,7 +67,7 @@ export function AddJar({ open, onClose, onOpenJar }: Props) {
             <Choice
               label={names.kindOnShelf}
               value={kind}
-              choices={{ '': says.jars.everyKind, ...kindNames(pantry) }}
+              choices={{ '': says.table.everyKind, ...kindNames(pantry) }}
               onPick={setKind}
             />
           </div>

@@ -84,7 +84,9 @@ function Coating({ place }: { place: number }) {
           out: <strong>{grams(reading.set_out_g)}</strong>,
           stays: <strong>{grams(reading.pick_up_g)}</strong>,
           range:
-            low !== null && high !== null && fill(says.jars.range, { low: grams(low), high: grams(high) }),
+            low !== null &&
+            high !== null &&
+            fill(says.readings.range, { low: grams(low), high: grams(high) }),
           thrown: grams(reading.discard_g),
         }}
       />

@@ -2,7 +2,6 @@ import type { Kind } from '@/api';
 import { put, text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
 import type { FieldOf } from '@/document/place';
-import { unitsFor } from '@/document/units';
 import { useOpened } from '@/formula/opened';
 import { Choice, LinkButton } from '@/ui';
 import { named, names, says, terms } from '@/words';
@@ -65,16 +64,11 @@ export function MethodSentence({ place }: { place: number }) {
           <TypedUnit
             way={[...method, 'place_temperature']}
             label={names.placeTemperature}
-            units={unitsFor('temperature')}
+            quantity="temperature"
             unit="degC"
           />
           <Quiet>{says.method.for}</Quiet>
-          <TypedUnit
-            way={[...method, 'contact_time']}
-            label={names.contactTime}
-            units={unitsFor('time')}
-            unit={says.window.min}
-          />
+          <TypedUnit way={[...method, 'contact_time']} label={names.contactTime} quantity="time" unit="min" />
           <Quiet>{says.method.next}</Quiet>
           {choice('after', names.afterwards)}
         </p>
@@ -107,7 +101,7 @@ function More({ place, kind, choice }: MoreProps) {
   const { value, set, readOnly } = useOpened();
   const method = ['jars', place, 'method'] as const;
   const share = (field: 'clean_share' | 'eaten_share', label: string) => (
-    <TypedUnit way={[...method, field]} label={label} units={unitsFor('share')} unit="%" />
+    <TypedUnit way={[...method, field]} label={label} quantity="share" unit="%" />
   );
   return (
     <details className="mt-1 text-sm">
@@ -123,19 +117,14 @@ function More({ place, kind, choice }: MoreProps) {
               key={side}
               way={[...method, 'vessel_size', side]}
               label={SIDES[side]}
-              units={unitsFor('vessel')}
+              quantity="vessel"
               unit="cm"
             />
           ))}
         </span>
         <span className="flex items-center gap-1">
           <Quiet>{says.method.turnedEvery}</Quiet>
-          <TypedUnit
-            way={[...method, 'turn_every']}
-            label={names.turnedEvery}
-            units={unitsFor('time')}
-            unit={says.window.min}
-          />
+          <TypedUnit way={[...method, 'turn_every']} label={names.turnedEvery} quantity="time" unit="min" />
         </span>
         {kind.lies_dry && (
           <>
@@ -144,12 +133,7 @@ function More({ place, kind, choice }: MoreProps) {
             </span>
             <span className="flex items-center gap-1">
               <Quiet>{says.method.rinsedFor}</Quiet>
-              <TypedUnit
-                way={[...method, 'rinse_time']}
-                label={names.rinseTime}
-                units={unitsFor('time')}
-                unit="s"
-              />
+              <TypedUnit way={[...method, 'rinse_time']} label={names.rinseTime} quantity="time" unit="s" />
             </span>
           </>
         )}

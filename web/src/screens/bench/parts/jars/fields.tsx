@@ -1,18 +1,19 @@
 import { text } from '@/document/document';
 import type { PlaceWith } from '@/document/place';
-import { unitOf } from '@/document/units';
+import { type Quantity, unitOf, unitsFor } from '@/document/units';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 
 interface TypedProps {
   way: PlaceWith<'unit'>;
   label: string;
-  units: Record<string, string>;
+  quantity: Quantity;
+  /** The id of the unit that is shown while none is stated. */
   unit: string;
 }
 
 /** A number with its unit; the unit that is shown is written with the first digit. */
-export function TypedUnit({ way, label, units, unit }: TypedProps) {
+export function TypedUnit({ way, label, quantity, unit }: TypedProps) {
   const { value, set, readOnly, evaluation } = useOpened();
   const fault = faultAt(evaluation, way, true);
   return (
@@ -30,7 +31,7 @@ export function TypedUnit({ way, label, units, unit }: TypedProps) {
       <Choice
         label={unitOf(label)}
         value={text(value([...way, 'unit'])) ?? unit}
-        choices={units}
+        choices={unitsFor(quantity)}
         disabled={readOnly}
         onPick={(picked) => set([...way, 'unit'], picked)}
       />

@@ -131,7 +131,7 @@ function Tag({ children }: { children: string }) {
 /** The amount as it was written: one number, a range, or not stated. */
 function Amount({ own }: { own: LineOnBench }) {
   const { value, way, name, readOnly, evaluation, ranged, unstated } = own;
-  const end = (field: 'value' | 'low' | 'high', label: '{line}' | `${string}{line}`) => (
+  const end = (field: 'value' | 'low' | 'high', label: `${string}{line}`) => (
     <NumberInput
       label={fill(label, { line: name ?? says.lines.this })}
       className="w-14"

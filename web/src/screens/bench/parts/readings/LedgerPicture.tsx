@@ -32,20 +32,20 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
     { name: says.plate.plate, from: 0, to: ledger.salt_g ?? below, ends: ledger.salt_g_range ?? null },
   ];
   const wide = WIDE / steps.length;
+  const said = ({ name, from, to }: (typeof steps)[number]) =>
+    fill(says.plate.step, { step: name, salt: grams(to - from) });
   return (
     <svg
       viewBox={`0 0 ${WIDE} ${HIGH + 18}`}
       className="mt-1 w-full"
       role="img"
-      aria-label={steps
-        .map((step) => fill(says.plate.step, { step: step.name, salt: grams(step.to - step.from) }))
-        .join(', ')}
+      aria-label={steps.map(said).join(', ')}
     >
       <path d={`M0 ${HIGH}H${WIDE}`} className="stroke-edge" />
       {steps.map((step, place) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place
         <g key={place} transform={`translate(${place * wide} 0)`}>
-          <title>{fill(says.plate.step, { step: step.name, salt: grams(step.to - step.from) })}</title>
+          <title>{said(step)}</title>
           <rect
             x={3}
             width={wide - 6}

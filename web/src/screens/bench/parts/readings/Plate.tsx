@@ -27,7 +27,7 @@ export function Plate({ ledger }: { ledger: Ledger }) {
   const range = (low: number | null, high: number | null, digits: number) =>
     low !== null &&
     high !== null &&
-    fill(says.plate.range, { low: plain(low, digits), high: plain(high, digits) });
+    fill(says.readings.range, { low: plain(low, digits), high: plain(high, digits) });
   return (
     <section aria-label={names.saltToPlate} className="mt-3">
       <h3>

@@ -14,7 +14,7 @@ type Shown = [Explainable & keyof Reading, words: string];
 /** Each reading as it is written, in the order in which a cook looks for them. */
 function shown(reading: Reading): Shown[] {
   const range = (ends: number[] | undefined, digits: number) =>
-    ends ? fill(says.plate.range, { low: plain(ends[0], digits), high: plain(ends[1], digits) }) : '';
+    ends ? fill(says.readings.range, { low: plain(ends[0], digits), high: plain(ends[1], digits) }) : '';
   const ratio = reading.oil_to_acid_volume;
   return [
     ['salt_pct_of_fish', percent(reading.salt_pct_of_fish) + range(reading.salt_pct_of_fish_range, 2)],
