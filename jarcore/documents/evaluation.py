@@ -153,8 +153,10 @@ class Move(TypedDict):
 
 
 class AtContact(TypedDict):
-    """The fish at the planned contact time."""
+    """The fish at the planned contact time, or when the best begins where none is planned (`planned` says which)."""
 
+    minutes: float
+    planned: bool
     salt_pct_of_fish: float | None
     evenness: float | None
     acid_turned_fraction: float

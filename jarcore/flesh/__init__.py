@@ -1,25 +1,30 @@
 """What happens inside the fish: diffusion, salting, the acid front, the staged engine. Imports fish and below."""
 
-from jarcore.flesh.acid_front import AcidFront, acid_front, film_time
+from jarcore.flesh.acid_front import AcidFront, acid_front
+from jarcore.flesh.course import Course
 from jarcore.flesh.salting import (
+    Bath,
     Uptake,
-    bath_uptake_g,
+    bath_course,
     dry_uptake,
     firmed_depth_mm,
     flesh_water_g,
+    paste_course,
     rinse_factor,
     salt_diffusivity,
 )
 
 __all__ = [
     "AcidFront",
+    "Bath",
+    "Course",
     "Uptake",
     "acid_front",
-    "bath_uptake_g",
+    "bath_course",
     "dry_uptake",
-    "film_time",
     "firmed_depth_mm",
     "flesh_water_g",
+    "paste_course",
     "rinse_factor",
     "salt_diffusivity",
 ]

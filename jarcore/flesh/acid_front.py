@@ -11,53 +11,47 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jarcore.data import parameter
-from jarcore.flesh.diffusion import film_depth
+from jarcore.flesh.course import Course
 from jarcore.flesh.temperature import slowing
 from jarcore.substances import Solution
 from jarcore.substances.acidity import constants
 
-STEPS = 400
+STEPS = 128
 GRID = np.linspace(0.0, 1.0, STEPS)
+# Steps by which the depth is looked for at which a jar is spent: each pass makes them so many times finer.
+SEARCH = np.linspace(0.0, 1.0, 65)
+PASSES = 8
 Share = Callable[[NDArray[np.float64]], NDArray[np.float64]]
-NEVER = float("inf")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class AcidFront:
-    """A front in one piece: depth [m] against time [s], until the jar is spent.
+    """A front in one piece: its depth [m] over time, until the jar is spent (`spent`) or the flesh ends.
 
-    `depths` and `times` rise together; beyond the last depth the front is frozen (`frozen`) or the flesh ends.
+    `turned` is the share of the flesh turned at each depth of the course [1].
     """
 
-    depths: NDArray[np.float64]
-    times: NDArray[np.float64]
+    course: Course
     turned: NDArray[np.float64]
-    frozen: bool
+    spent: bool
     acidity: float
-    diffusivity: float
+
+    @property
+    def reach_m(self) -> float:
+        """How deep it goes in all [m]."""
+        return self.course.end
 
     def slowed(self, celsius: float, other: float) -> "AcidFront":
         """The same front at another temperature [degC]: every time stretches as diffusion slows."""
-        ratio = slowing(other) / slowing(celsius)
-        return replace(self, times=self.times / ratio, diffusivity=self.diffusivity * ratio)
+        return replace(self, course=self.course.slowed(slowing(other) / slowing(celsius)))
 
     def depth_at(self, seconds: float) -> float:
         """Depth of turned flesh [m] at a time [s]."""
-        return float(np.interp(seconds, self.times, self.depths))
+        return float(self.course.at(seconds))
 
     def turned_at(self, seconds: float) -> float:
         """Share of the flesh turned at a time [s]."""
-        return float(np.interp(seconds, self.times, self.turned))
-
-    def times_of_depths(self, depths_m: NDArray[np.float64]) -> NDArray[np.float64]:
-        """When the front reaches depths [s]; infinite where it never does."""
-        times: NDArray[np.float64] = np.interp(depths_m, self.depths, self.times, right=NEVER)
-        return times
-
-    def times_of_shares(self, shares: NDArray[np.float64]) -> NDArray[np.float64]:
-        """When shares of the flesh have turned [s]; infinite where they never do."""
-        times: NDArray[np.float64] = np.interp(shares, self.turned, self.times, right=NEVER)
-        return times
+        return float(np.interp(self.depth_at(seconds), self.course.reach, self.turned))
 
 
 def acid_diffusivity(shares: tuple[float, ...], celsius: float) -> float:
@@ -94,16 +88,19 @@ def acid_front(
     need = buffer * (parameter("flesh_ph") - turned_ph)
     water = parameter("acid_water_fraction")
     diffusivity = acid_diffusivity(shares, celsius)
-    depths = GRID * deepest_m
-    turned = turned_share(depths * 1000)
-    volume = (turned if using_share is None else using_share(depths * 1000)) * flesh_l
     residual = water + buffer * (turned_ph - jar.ph()) / acidity
-    left = (contact_l * acidity - volume * need) / (contact_l + 0.5 * volume * residual)
-    spent = np.nonzero(left < parameter("front_freeze_share") * acidity)[0]
-    end = int(spent[0]) if len(spent) else STEPS
-    if end < 2:
-        return None
-    depths, turned, stefan = depths[:end], turned[:end], water * left[:end] / need
+    using = using_share or turned_share
+
+    def used(depths: NDArray[np.float64]) -> NDArray[np.float64]:
+        volume = using(depths * 1000) * flesh_l
+        left: NDArray[np.float64] = (contact_l * acidity - volume * need) / (contact_l + 0.5 * volume * residual)
+        return acidity - left
+
+    most = (1 - parameter("front_freeze_share")) * acidity
+    reach = rises_to(used, most, deepest_m)
+    # The grid lies on what the front can reach, never on the piece: else a thick piece would seem to turn nothing.
+    depths = GRID * reach
+    stefan = water * (acidity - np.minimum(used(depths), most)) / need
     slope = (
         depths
         * (1 + parameter("front_denominator") * stefan)
@@ -111,11 +108,22 @@ def acid_front(
     )
     times = np.concatenate(([0.0], np.cumsum((slope[1:] + slope[:-1]) / 2 * np.diff(depths))))
     return AcidFront(
-        depths=depths, times=times, turned=turned, frozen=end < STEPS, acidity=acidity, diffusivity=diffusivity
+        course=Course(times, depths), turned=turned_share(depths * 1000), spent=reach < deepest_m, acidity=acidity
     )
 
 
-def film_time(absorbed: float, contact_l: float, wet_cm2: float, diffusivity: float) -> float:
-    """When flesh has drawn in a share of the liquid spread on it [s]: (z delta/eps)2/D, delta = V/S."""
-    thickness_m = contact_l * 1e-3 / (wet_cm2 * 1e-4)
-    return (film_depth(absorbed) * thickness_m / parameter("acid_water_fraction")) ** 2 / diffusivity
+def rises_to(rising: Share, level: float, longest: float) -> float:
+    """Where what only rises with depth has come up to LEVEL, by ever finer steps; LONGEST where it stays below."""
+    low, high = 0.0, longest
+    for _ in range(PASSES):
+        at = low + SEARCH * (high - low)
+        above = np.nonzero(rising(at) > level)[0]
+        if not len(above):
+            return high
+        after = max(int(above[0]), 1)
+        low, high = float(at[after - 1]), float(at[after])
+        # As soon as it does not begin at nothing a straight line finds the last digits.
+        if low > (high - low) * len(SEARCH):
+            break
+    before, beyond = (float(value) for value in rising(np.array([low, high])))
+    return low + (high - low) * min(1.0, max(0.0, (level - before) / (beyond - before))) if beyond > before else high

@@ -124,6 +124,30 @@ def _beside_bath(
     return np.cumsum(widths) - widths / 2, chain(capacities, links)
 
 
+def layered_uptake(
+    outer: tuple[float, float, float], inner: tuple[float, float, float], times_s: Vector, cells: int = 40
+) -> Vector:
+    """Share [1] of the salt of an OUTER layer that an INNER one beside it has taken up, at times [s].
+
+    Each layer is (thickness [m], diffusivity [m2/s], water that takes salt [g]); at the face between them both waters
+    are equally salty.
+    """
+    widths = [graded_widths(outer[0], cells)[::-1], graded_widths(inner[0], cells)]
+    scales = [water / thickness for thickness, _, water in (outer, inner)]
+    capacities = np.concatenate([w * scale for w, scale in zip(widths, scales, strict=True)])
+    inside = [
+        slab_links(w, rate) * scale for w, (_, rate, _), scale in zip(widths, (outer, inner), scales, strict=True)
+    ]
+    face = 1 / sum(
+        1 / (face_link(float(edge), rate) * scale)
+        for edge, (_, rate, _), scale in zip((widths[0][-1], widths[1][0]), (outer, inner), scales, strict=True)
+    )
+    start = np.concatenate([np.full(cells, 1 / outer[2]), np.zeros(cells)])
+    stage = chain(capacities, np.concatenate([inside[0], [face], inside[1]]))
+    taken_up: Vector = stage.at(start, times_s)[:, cells:] @ capacities[cells:]
+    return np.maximum(taken_up, 0.0)
+
+
 @lru_cache(maxsize=256)
 def closed_slab(way_m: float, diffusivity: float, cells: int, open_face: bool) -> Chain:
     """A slab of WAY_M [m] by itself, every face closed, or one held at nothing; kept, for a rest depends on no jar."""

@@ -2,15 +2,31 @@
 
 import math
 from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
 
 from jarcore.data import named, parameter
-from jarcore.flesh.diffusion import bath_uptake
+from jarcore.flesh.course import Course
+from jarcore.flesh.diffusion import bath_uptakes, box_as_slab
+from jarcore.flesh.engine import layered_uptake
 from jarcore.flesh.temperature import slowing
 
 # How much has been taken up after a time [s].
 Uptake = Callable[[float], float]
+# A course is reckoned at so many times, up to this root of Fo.
+COURSE_POINTS, COURSE_ROOT = 96, 2.2
+NOTHING_TAKEN_UP = Course(np.array([0.0, 1.0]), np.zeros(2))
 DIFFUSIVITY = named(lean="diffusivity_salt_lean", medium="diffusivity_salt_medium", fatty="diffusivity_salt_fatty")
 WATER = named(lean="water_lean", medium="water_medium", fatty="water_fatty")
+
+
+@dataclass(frozen=True, slots=True)
+class Bath:
+    """Salt and water of a liquid in contact with the fish [g]."""
+
+    salt_g: float
+    water_g: float
 
 
 def salt_diffusivity(fat_class: str, celsius: float) -> float:
@@ -66,17 +82,41 @@ def firmed_depth_mm(seconds: float, threshold: float, surface: float, fat_class:
     return 2000 * float(erfcinv(threshold / surface)) * math.sqrt(salt_diffusivity(fat_class, celsius) * seconds)
 
 
-def bath_uptake_g(
-    salt_g: float, bath_water_g: float, flesh_g: float, fat_class: str, celsius: float, way_m: float
-) -> Uptake:
-    """Salt [g] that flesh takes from a salty liquid of limited size, over time [s].
+def bath_course(bath: Bath, flesh_g: float, fat_class: str, celsius: float, ways_m: tuple[float, ...]) -> Course:
+    """Salt [g] that flesh takes from a well-mixed liquid of limited size, through every open face.
 
-    Parameters: salt and water of the bath in contact [g], flesh [g], way_m from the open face to the closed one [m].
-    It tends to the equal share in both waters: u_eq = salt/(water of bath + 0.95 w m).
+    Parameters: flesh [g]; ways_m, for each axis with open faces the way from them to the middle or the closed face
+    [m]. It tends to the equal share in both waters: u_eq = salt/(water of bath + 0.95 w m). The axes' slabs are
+    multiplied for a constant surface; the slab that would have taken up as much by then is set beside the bath: exact
+    for a slab, for a large bath and for short times.
     """
     flesh_water = flesh_water_g(fat_class, flesh_g)
-    if salt_g <= 0 or bath_water_g <= 0 or flesh_water <= 0:
-        return lambda _seconds: 0.0
-    final, ratio = salt_g * flesh_water / (bath_water_g + flesh_water), bath_water_g / flesh_water
-    per_second = salt_diffusivity(fat_class, celsius) / way_m**2
-    return lambda seconds: final * min(1.0, bath_uptake(per_second * seconds, ratio))
+    if bath.salt_g <= 0 or bath.water_g <= 0 or flesh_water <= 0:
+        return NOTHING_TAKEN_UP
+    ratio, way = bath.water_g / flesh_water, min(ways_m)
+    # A small bath is emptied in a time of the square of its size: the points go by it.
+    scale = min(1.0, ratio)
+    roots = scale * np.sinh(np.linspace(0.0, math.asinh(COURSE_ROOT / scale), COURSE_POINTS))
+    fouriers = roots * roots
+    alike = box_as_slab([fouriers * (way / one) ** 2 for one in ways_m]) if len(ways_m) > 1 else fouriers
+    final = bath.salt_g * flesh_water / (bath.water_g + flesh_water)
+    taken_up = final * np.maximum.accumulate(bath_uptakes(alike, ratio))
+    return Course(fouriers * (way**2 / salt_diffusivity(fat_class, celsius)), taken_up)
+
+
+def paste_course(
+    bath: Bath, flesh_g: float, fat_class: str, celsius: float, way_m: float, thickness_m: float
+) -> Course:
+    """Salt [g] that flesh takes from a paste, a second layer in which salt has to diffuse as well.
+
+    Parameters: flesh [g]; way_m, volume of the flesh over its open faces [m]; thickness_m, of the paste on them [m].
+    """
+    flesh_water = flesh_water_g(fat_class, flesh_g)
+    if bath.salt_g <= 0 or bath.water_g <= 0 or flesh_water <= 0:
+        return NOTHING_TAKEN_UP
+    rate = salt_diffusivity(fat_class, celsius)
+    slow = parameter("diffusivity_salt_paste") * slowing(celsius)
+    slowest = max(way_m**2 / rate, thickness_m**2 / slow)
+    seconds = slowest * (COURSE_ROOT * np.linspace(0.0, 1.0, COURSE_POINTS) ** 2) ** 2
+    taken_up = layered_uptake((thickness_m, slow, bath.water_g), (way_m, rate, flesh_water), seconds)
+    return Course(seconds, bath.salt_g * np.maximum.accumulate(taken_up))

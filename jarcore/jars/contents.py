@@ -8,6 +8,7 @@ from jarcore.data import ALLERGENS, Ingredient, Pantry
 from jarcore.documents.evaluation import Range
 from jarcore.documents.formula import Fish, Jar
 from jarcore.fish import MeasuredFish
+from jarcore.jars.fade import fade
 from jarcore.jars.weighing import Scope, Spec, Weighing, cover_ml, per_weights, read_lines
 from jarcore.reading import Quantities
 from jarcore.substances import Composition, Solution, mix, solution
@@ -17,6 +18,7 @@ LOW, MIDDLE, HIGH = 0, 1, 2
 FEW_RANGES = 4
 # Bases by which a line goes into the fish instead of onto it.
 INSIDE = ("slot", "cavity")
+PASTE = "paste"
 Parts = list[tuple[Ingredient, float]]
 
 
@@ -87,6 +89,31 @@ class Contents:
             for spec, mass in zip(self.specs, self.masses, strict=True)
             if spec.ingredient and mass and in_jar(spec) and spec.line.basis in INSIDE
         )
+
+    @property
+    def salt_pct(self) -> float:
+        """Salt of the jar itself [g per 100 g]."""
+        return 100 * self.contact.salt_g / self.contact.mass_g if self.contact.mass_g else 0.0
+
+    @property
+    def paste_share(self) -> float:
+        """How far its wet part is a paste, which clings as a layer, and not a liquid that flows [1]."""
+        wet = [(i, m) for i, m in self.filled.contact_parts if i.phase == "aqueous" or i.particle == PASTE]
+        pasty = sum(m for i, m in wet if i.particle == PASTE)
+        return fade(pasty / sum(m for _, m in wet), "paste_from", "paste_full") if pasty else 0.0
+
+    @property
+    def coarse_share(self) -> float:
+        """How far it is a coarse paste of garlic, roots and herbs, which gives its flavour at once [1]."""
+        coarse = sum(m for i, m in self.filled.contact_parts if i.group == "aromatic")
+        return fade(coarse / self.contact.mass_g, "coarse_from", "coarse_full") if coarse else 0.0
+
+    @property
+    def dairy_share(self) -> float:
+        """Share of dairy in its watery part [1]."""
+        watery = [(i, m) for i, m in self.filled.contact_parts if i.phase == "aqueous"]
+        dairy = sum(m for i, m in watery if i.group == "dairy")
+        return dairy / sum(m for _, m in watery) if dairy else 0.0
 
     def later_salt_g(self) -> float:
         """Salt [g] of the lines that go on just before heat or on the plate."""

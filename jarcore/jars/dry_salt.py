@@ -1,20 +1,30 @@
 """Dry salt on fish: measured and left in to even out, or heavy, timed and rinsed."""
 
 import math
+from dataclasses import replace
 
-from jarcore.data import Ingredient, named, parameter, said
+import numpy as np
+
+from jarcore.data import Ingredient, Said, named, parameter, said
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import AtContact
-from jarcore.flesh import Uptake, dry_uptake, firmed_depth_mm, rinse_factor, salt_diffusivity
+from jarcore.flesh import AcidFront, Course, Uptake, dry_uptake, firmed_depth_mm, rinse_factor, salt_diffusivity
 from jarcore.flesh.diffusion import centre_of_dose
+from jarcore.jars.drivers import Driver, Stages, Targets, stages, together
+from jarcore.jars.fade import fade
+from jarcore.jars.keeping import keeping, on_counter
 from jarcore.jars.kind import nothing
 from jarcore.jars.laid import Laid
-from jarcore.jars.window import Limit, Span, Timed, cap
+from jarcore.jars.souring import about_acid, held_back, sour_drivers
+from jarcore.jars.steeping import at_contact, front_of
+from jarcore.jars.window import NEVER, Limit, Span, Timed, cap
 
 # How long each crystal takes to begin to dissolve, and how much of a face each way of strewing covers.
 LAGS = named(fine="dissolve_lag_fine", flake="dissolve_lag_flake", coarse="dissolve_lag_coarse")
 COVERAGE = named(full="coverage_full", sprinkled="coverage_sprinkled", light="coverage_light")
 HEAVY = "timed_rinse"
+# What stays of heavy salt at each stage.
+SALTS = named(early="salt_early", best_from="salt_best_from", best_to="salt_best_to", late="salt_late")
+COURSE_POINTS = 48
 
 
 def salty(ingredient: Ingredient) -> bool:
@@ -69,11 +79,20 @@ def uptake(laid: Laid) -> Uptake:
 
 
 def stays(laid: Laid) -> Uptake:
-    """Salt that stays [g per 100 g] over contact time [min], after the rinse."""
+    """Salt that stays [g per 100 g] over contact time [min], after the rinse.
+
+    A rinse takes what is still dissolving: once all of the dose has gone in, waiting brings nothing back.
+    """
     rinse_s, lag_s, gone_in = laid.standing.rinse_s, crystal_lag_s(laid), uptake(laid)
     if not rinse_s:
         return gone_in
-    return lambda minutes: gone_in(minutes) * rinse_factor(rinse_s, minutes * 60 - lag_s)
+    all_in = reached(gone_in, laid.dose_pct, parameter("longest_salting"))
+
+    def kept(minutes: float) -> float:
+        until = min(minutes, all_in)
+        return gone_in(until) * rinse_factor(rinse_s, until * 60 - lag_s)
+
+    return kept
 
 
 def timed(laid: Laid) -> Timed:
@@ -84,9 +103,88 @@ def timed(laid: Laid) -> Timed:
     if laid.fish.closed and not laid.contents.inside_salt_g():
         return Timed(None, (*told, _closed(laid)))
     if is_heavy(laid):
-        return Timed(_heavy(laid), told)
-    span, more = _measured(laid)
-    return Timed(span, (*told, *more))
+        return _heavy(laid, told)
+    if laid.dose_pct >= parameter("salt_cure"):
+        return Timed(None, told)
+    front = front_of(laid)
+    # On the counter the one clock ends it: salt takes hold at once, and no practice gives it a time of its own there.
+    caps = (cap("cap_dry_brine", "keeping", "reason/dry-brine"),)
+    span = together([*sour_drivers(laid, front), evening(laid)], None, caps, _about_evening(laid))
+    return Timed(_at_contact(laid, front, held_back(laid, front, span)), (*told, *_uneven(laid)))
+
+
+def rubbed(laid: Laid) -> Timed:
+    """The span of a rub on one size of piece: flavour at the surface, and as a dry brine the saltier it is."""
+    salted = fade(laid.dose_pct, "salty_rub_from", "salty_rub_full")
+    told = _about_dose(laid) if salted else ()
+    if laid.dose_pct >= parameter("salt_cure"):
+        return Timed(None, told)
+    front = front_of(laid)
+    keeps = (keeping(laid, front.acidity if front else 0.0), *_rub_on_counter(laid), *on_counter(laid))
+    longest, at_once = min(one.minutes for one in keeps), parameter("surface_early")
+    flavour = Stages(early=at_once, best_from=at_once, best_to=parameter("flavour_best_to") * longest, late=longest)
+    if laid.fish.piece is None or laid.fish.species is None:
+        return Timed(together([], flavour, keeps, ()), told)
+    shut = laid.fish.closed and not laid.contents.inside_salt_g()
+    drivers, reasons = list(sour_drivers(laid, front)), list(about_acid(laid, front))
+    if shut and salted:
+        told = (*told, _closed(laid))
+    elif not shut and laid.dose_g > 0:
+        drivers.append(replace(evening(laid), weight=salted, lack=parameter("salty_rub_full") / laid.dose_pct))
+    if salted and not shut:
+        reasons += _about_evening(laid)
+        told = (*told, *_uneven(laid))
+    else:
+        reasons.append(said("reason/rub-surface"))
+    span = held_back(laid, front, together(drivers, flavour, keeps, reasons))
+    return Timed(_at_contact(laid, front, span), told)
+
+
+def _rub_on_counter(laid: Laid) -> tuple[Limit, ...]:
+    return (cap("cap_rub_counter", "keeping", "reason/rub-counter"),) if laid.standing.place == "counter" else ()
+
+
+def evening(laid: Laid) -> Driver:
+    """Measured salt that stays in: how harsh the surface still is sets its beginning, evenness ends what is gained.
+
+    It cannot over-salt, so it has no end of its own.
+    """
+    early, best_from, even = (
+        _minutes(laid, row) for row in ("brine_early_fourier", "brine_best_fourier", "brine_even_fourier")
+    )
+    dissolved = parameter("brine_dissolved")
+    return Driver(
+        stages=Stages(
+            early=min(max(dissolved, early), parameter("brine_used_by")),
+            best_from=min(max(dissolved, best_from), parameter("brine_best_by")),
+            best_to=even,
+            late=NEVER,
+        ),
+        weight=1.0,
+        lack=1.0,
+        binding="salt",
+        reason=said("reason/cannot-over-salt"),
+        rows=(),
+        spread=parameter("salt_window_spread"),
+    )
+
+
+def _minutes(laid: Laid, fourier: str) -> float:
+    """When salt has gone so far, by a row of Fo [min]."""
+    way, rate = _way(laid)
+    return parameter(fourier) * way * way / rate / 60
+
+
+def _way(laid: Laid) -> tuple[float, float]:
+    """The way of the salt [m] and its diffusivity [m2/s]."""
+    assert laid.fish.piece and laid.fish.species
+    return laid.fish.piece.diffusion_mm / 1000, salt_diffusivity(laid.fish.species.fat_class, laid.standing.celsius)
+
+
+def _about_evening(laid: Laid) -> tuple[Said, ...]:
+    way, _ = _way(laid)
+    even = said("reason/even", way_mm=way * 1000, even=_minutes(laid, "brine_even_fourier"))
+    return even, said("reason/cannot-over-salt")
 
 
 def _closed(laid: Laid) -> Finding:
@@ -107,75 +205,56 @@ def _about_dose(laid: Laid) -> tuple[Finding, ...]:
     return (found("salt-high", laid.path, dose=dose),) if dose > parameter("salt_high") else ()
 
 
-def _measured(laid: Laid) -> tuple[Span, tuple[Finding, ...]]:
-    """How harsh the surface still is sets earliest and best; evenness ends the gain; keeping ends the time."""
-    assert laid.fish.piece and laid.fish.species
-    fat_class, celsius = laid.fish.species.fat_class, laid.standing.celsius
-    way = laid.fish.piece.diffusion_mm / 1000
-    rate = salt_diffusivity(fat_class, celsius)
-
-    def minutes(fourier: float) -> float:
-        return fourier * way * way / rate / 60
-
-    longest = parameter("cap_dry_brine")
-    half_even = minutes(parameter("brine_half_even_fourier"))
-    told: tuple[Finding, ...] = ()
-    if half_even > longest:
-        reach = 1000 * math.sqrt(math.pi * rate * longest * 60) / 2
-        told = (found("will-not-even-out", laid.path, half_even=half_even, reach_mm=reach),)
-    best_from = minutes(parameter("brine_best_fourier"))
-    contact = best_from if laid.standing.contact_min is None else laid.standing.contact_min
-    even = minutes(parameter("brine_even_fourier"))
-    firmed = firmed_depth_mm(contact * 60, parameter("salt_firms"), _brine_per_water(), fat_class, celsius)
-    span = Span(
-        earliest_min=max(parameter("brine_dissolved"), minutes(parameter("brine_early_fourier"))),
-        best_from_min=max(parameter("brine_dissolved"), best_from),
-        best_to_min=even,
-        limits=(cap("cap_dry_brine", "keeping", "reason/dry-brine"),),
-        spread=parameter("salt_window_spread"),
-        reasons=(
-            said("reason/even", way_mm=laid.fish.piece.diffusion_mm, even=even),
-            said("reason/cannot-over-salt"),
-        ),
-        at_contact={
-            **_at_contact(laid, contact),
-            "firmed_share": min(1.0, firmed / laid.fish.piece.diffusion_mm),
-        },
-    )
-    return span, told
+def _uneven(laid: Laid) -> tuple[Finding, ...]:
+    """That a piece will not be even before it has to be cooked, and how deep its salt is then."""
+    _, rate = _way(laid)
+    longest, half_even = parameter("cap_dry_brine"), _minutes(laid, "brine_half_even_fourier")
+    if half_even <= longest:
+        return ()
+    reach = 1000 * math.sqrt(math.pi * rate * longest * 60) / 2
+    return (found("will-not-even-out", laid.path, half_even=half_even, reach_mm=reach),)
 
 
-def _at_contact(laid: Laid, minutes: float) -> AtContact:
-    assert laid.fish.piece and laid.fish.species
-    rate = salt_diffusivity(laid.fish.species.fat_class, laid.standing.celsius)
-    return {
-        "salt_pct_of_fish": stays(laid)(minutes),
-        "evenness": centre_of_dose(rate * minutes * 60 / (laid.fish.piece.diffusion_mm / 1000) ** 2),
-        "acid_turned_fraction": 0.0,
-        "acid_depth_mm": 0.0,
-    }
+def _at_contact(laid: Laid, front: AcidFront | None, span: Span) -> Span:
+    """The span with the fish as it is when it is lifted out."""
+    assert laid.fish.species
+    way, rate = _way(laid)
+    state = at_contact(laid, front, span, stays(laid))
+    seconds, firms, brine = 60 * state["minutes"], parameter("salt_firms"), _brine_per_water()
+    firmed = firmed_depth_mm(seconds, firms, brine, laid.fish.species.fat_class, laid.standing.celsius)
+    state["evenness"] = centre_of_dose(rate * seconds / way**2)
+    state["firmed_share"] = min(1.0, firmed / (way * 1000))
+    return replace(span, at_contact=state)
 
 
-def _heavy(laid: Laid) -> Span:
+def _heavy(laid: Laid, told: tuple[Finding, ...]) -> Timed:
     """Heavy salt, timed and rinsed: the times at which the fish holds each target after the rinse."""
-    kept = stays(laid)
-    early, best_from, best_to, late = (
-        reached(kept, parameter(target), parameter("cap_heavy_salt"))
-        for target in ("salt_early", "salt_best_from", "salt_best_to", "salt_late")
-    )
-    contact = laid.standing.contact_min if laid.standing.contact_min is not None else best_from
-    return Span(
-        earliest_min=early,
-        best_from_min=best_from,
-        best_to_min=best_to,
-        limits=(
-            Limit(minutes=late, binding="salt", reason=said("reason/salt-rinsed"), rows=("salt_late",)),
-            cap("cap_heavy_salt", "keeping", "reason/heavy-salt"),
-        ),
+    course = _course(laid)
+    wanted = parameter("salt_best_from")
+    if course.end < wanted:
+        return Timed(None, (*told, found("dose-too-small/dry", laid.path, most=course.end, dose=laid.dose_pct)))
+    driver = Driver(
+        stages=stages(course, course.end, Targets(**{stage: parameter(row) for stage, row in SALTS.items()})),
+        weight=1.0,
+        lack=1.0,
+        binding="salt",
+        reason=said("reason/salt-rinsed"),
+        rows=("salt_late",),
         spread=parameter("salt_window_spread"),
-        reasons=(said("reason/rinsed", rinse=laid.standing.rinse_s),),
-        at_contact=_at_contact(laid, contact),
     )
+    caps = (cap("cap_heavy_salt", "keeping", "reason/heavy-salt"),)
+    span = together([driver], None, caps, (said("reason/rinsed", rinse=laid.standing.rinse_s),))
+    return Timed(_at_contact(laid, None, span), told)
+
+
+def _course(laid: Laid) -> Course:
+    """What stays of heavy salt over time, until all of the dose is in."""
+    kept, longest = stays(laid), parameter("longest_salting")
+    all_in = reached(uptake(laid), laid.dose_pct, longest)
+    lag = crystal_lag_s(laid) / 60
+    # Salt goes in with the root of the time since it began to dissolve.
+    minutes = lag + (max(all_in, lag + 1) - lag) * np.linspace(0.0, 1.0, COURSE_POINTS) ** 2
+    return Course(minutes * 60, np.maximum.accumulate([kept(float(one)) for one in minutes]))
 
 
 def reached(taken_up: Uptake, target: float, longest: float) -> float:

@@ -6,7 +6,7 @@ from jarcore.jars.kind import Kind, anything
 # A liquid in contact with raw fish.
 LIQUID = Kind(
     id="",
-    time=liquid.timed,
+    time=liquid.marinated,
     uptake=liquid.uptake,
     salt=salting.wetted,
     decides=lambda _laid: liquid.acts,

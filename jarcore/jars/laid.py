@@ -128,12 +128,16 @@ class Laid:
 
     @property
     def contact_share(self) -> float:
-        """Share [1] of its liquid that touches the fish: all in bag, bath and dish; what stays on in a coat."""
+        """Share [1] of its liquid that touches the fish: all in bag, bath and dish; what stays on in a coat.
+
+        A paste clings whole.
+        """
         share = 1 - self.standing.clean_share
         litres = self.contents.aqueous.litres if self.contents.aqueous else 0.0
         if self.standing.vessel == "coat" and litres and self.fish.surface_cm2:
             film_l = parameter("film_thickness") / 10 * self.fish.surface_cm2 / 1000
-            share *= min(parameter("coat_retained_share"), film_l / litres)
+            stays_on, paste = min(parameter("coat_retained_share"), film_l / litres), self.contents.paste_share
+            share *= paste + (1 - paste) * stays_on
         return share
 
     def gone_in_pct(self, minutes: float) -> float:

@@ -1,20 +1,12 @@
 """Jars whose time is a matter of texture: a row of the tables says how long."""
 
 from jarcore.data import rows, said
-from jarcore.documents.evaluation import AtContact
 from jarcore.jars.laid import Laid
 from jarcore.jars.window import Limit, Span, Timed
 
-NOTHING_TURNED: AtContact = {
-    "salt_pct_of_fish": 0.0,
-    "evenness": None,
-    "acid_turned_fraction": 0.0,
-    "acid_depth_mm": 0.0,
-}
 
-
-def by_row(laid: Laid, school: str = "", limit: Limit | None = None, at_contact: AtContact | None = None) -> Timed:
-    """The span of a kind (of one of its SCHOOLs) from its row; LIMIT stands for the row's own where it is given.
+def by_row(laid: Laid, school: str = "") -> Timed:
+    """The span of a kind (of one of its SCHOOLs) from its row.
 
     Raises: LookupError for a kind that is timed so and has no row.
     """
@@ -31,9 +23,8 @@ def by_row(laid: Laid, school: str = "", limit: Limit | None = None, at_contact:
         earliest_min=float(row["earliest_min"]),
         best_from_min=float(row["best_from_min"]),
         best_to_min=float(row["best_to_min"]),
-        limits=(limit or own,),
+        limits=(own,),
         spread=0.0,
-        at_contact=at_contact,
     )
     return Timed(span)
 

@@ -1,5 +1,6 @@
 """What a window is made of: candidate limits, the one that binds, and its honest width."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal, TypedDict
@@ -10,6 +11,8 @@ from jarcore.documents.evaluation import AtContact, Window
 
 Binding = Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
 NEVER = float("inf")
+# A narrower range than this is not worth showing.
+LEAST_SPREAD = 0.02
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -55,6 +58,15 @@ class Span:
     def binding(self) -> Limit:
         """The limit that comes first."""
         return min(self.limits, key=lambda limit: limit.minutes)
+
+    def scaled(self, factor: float) -> "Span":
+        """The span with all its ends so many times as late; the limits stand."""
+        return replace(
+            self,
+            earliest_min=self.earliest_min * factor,
+            best_from_min=self.best_from_min * factor,
+            best_to_min=self.best_to_min * factor,
+        )
 
     def capped(self, limit: Limit) -> "Span":
         """The span with one more limit."""
@@ -112,10 +124,11 @@ def tightest(spans: Sequence[tuple[str | None, Span]]) -> Window:
     """One window for unlike pieces in one jar: the tightest governs; each group's own is listed beside it."""
     windows = [(name, window_of(span)) for name, span in spans]
     tight = min((window for _, window in windows), key=lambda window: window["latest_min"])
-    best_to = min(window["best_to_min"] for _, window in windows)
-    merged: Window = {**tight, "best_to_min": best_to}
-    merged["best_from_min"] = min(max(window["best_from_min"] for _, window in windows), best_to)
-    merged["earliest_min"] = min(max(window["earliest_min"] for _, window in windows), merged["best_from_min"])
+    merged: Window = {**tight, "best_to_min": min(window["best_to_min"] for _, window in windows)}
+    # Where the large pieces are not ready when the small ones have to come out, the small ones set the beginning too:
+    # else the best would be an instant.
+    merged["best_from_min"] = _begins(windows, "best_from_min", "best_to_min", merged["best_to_min"])
+    merged["earliest_min"] = _begins(windows, "earliest_min", "best_from_min", merged["best_from_min"])
     for name in ("earliest_min_range", "best_from_min_range", "best_to_min_range"):
         merged.pop(name, None)  # type: ignore[misc]
     # To be lifted out together, the pieces that need longest go in first and the others that much later.
@@ -135,6 +148,19 @@ def tightest(spans: Sequence[tuple[str | None, Span]]) -> Window:
     return merged
 
 
+def _begins(
+    windows: Sequence[tuple[str | None, Window]],
+    begin: Literal["earliest_min", "best_from_min"],
+    end: Literal["best_from_min", "best_to_min"],
+    until: float,
+) -> float:
+    """When a stage begins for all [min]: with the last of them, but no nearer to its end than the first to end has."""
+    last = max(window[begin] for _, window in windows)
+    ending = min((window for _, window in windows), key=lambda window: window[end])
+    nearest = math.sqrt(ending[begin] / ending[end]) if ending[end] else 1.0
+    return min(last, until * nearest)
+
+
 def _spread(value: float, share: float, cap: float) -> list[float] | None:
     low, high = value * (1 - share), min(value * (1 + share), cap)
-    return [low, high] if share and low < high and value < cap else None
+    return [low, high] if share >= LEAST_SPREAD and low < high and value < cap else None

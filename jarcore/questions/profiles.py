@@ -14,7 +14,7 @@ from jarcore.flesh.engine import graded_widths, salt_profile
 from jarcore.flesh.resting import rested_profile
 from jarcore.formula.prepare import Prepared, prepare
 from jarcore.jars import Laid
-from jarcore.jars.liquid import front_of, way_m
+from jarcore.jars.steeping import front_of
 from jarcore.questions.cook_profile import CookProfile, cook_profile
 
 FORMAT = "jar-table/profiles"
@@ -113,7 +113,7 @@ def _jar(ready: Prepared, place: int) -> JarProfile:
     minutes = longest * np.linspace(0.0, 1.0, POINTS) ** 2
     slab = _Slab(laid)
     rows, mean = slab.course(minutes)
-    front = front_of(laid) if laid.kind.liquid else None
+    front = front_of(laid)
     reach = np.array([front.depth_at(t * 60) * 1000 if front else 0.0 for t in minutes])
     dry = not laid.kind.liquid
     return {
@@ -156,7 +156,7 @@ class _Slab:
         assert fish.piece is not None and fish.species is not None and fish.edible_g is not None
         self.laid, self.edible_g = laid, fish.edible_g
         self.flesh_water = flesh_water_g(fish.species.fat_class, fish.edible_g)
-        self.way_m = way_m(laid) if laid.kind.liquid else fish.piece.diffusion_mm / 1000
+        self.way_m = fish.piece.diffusion_mm / 1000
         self.rate = salt_diffusivity(fish.species.fat_class, laid.standing.celsius)
         self.depth_m: Vector = np.zeros(0)
 

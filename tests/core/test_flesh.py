@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from jarcore.data import default_pantry
 from jarcore.fish import measure_piece, outline, round_fish_thickness_mm, section, turned_share
-from jarcore.flesh import acid_front, bath_uptake_g, rinse_factor
+from jarcore.flesh import Bath, acid_front, bath_course, rinse_factor
 from jarcore.flesh.diffusion import bath_uptake, centre_of_dose, uptake, uptakes
 from jarcore.flesh.engine import chain, face_link, graded_widths, salt_profile, slab_links
 from jarcore.heat.core import Heat, Slab, batch_kg, oil_drop_c, rod_seconds
@@ -95,11 +95,13 @@ class DiffusionTest(TestCase):
         _, profile = salt_profile(way, 5.43e-10, salt, water, flesh_water, seconds)
         for time, row in zip(seconds, profile, strict=True):
             inside = float((row * widths).sum() / way * flesh_water)
-            series = bath_uptake_g(salt, water, flesh, "lean", 4.0, way)(time)
+            series = float(bath_course(Bath(salt, water), flesh, "lean", 4.0, (way,)).at(time))
             self.assertLessEqual(inside, salt)
             self.assertAlmostEqual(inside / salt, series / salt, delta=0.004)
         final = salt * flesh_water / (water + flesh_water)
-        self.assertAlmostEqual(bath_uptake_g(salt, water, flesh, "lean", 4.0, way)(1e12) / final, 1, places=6)
+        self.assertAlmostEqual(
+            float(bath_course(Bath(salt, water), flesh, "lean", 4.0, (way,)).at(1e12)) / final, 1, places=5
+        )
 
     def test_a_closed_chain_keeps_what_it_holds_and_evens_it_out(self) -> None:
         widths = graded_widths(0.02, 30)
@@ -160,7 +162,7 @@ class FrontTest(TestCase):
             acid_front(jar, 0.2, 0.19, c, 0.01, lambda x: turned_share(piece, x, (2, 2, 2))) for c in (4.0, 20.0)
         )
         assert cold is not None and warm is not None
-        self.assertTrue(np.allclose(cold.slowed(4.0, 20.0).times, warm.times))
+        self.assertTrue(np.allclose(cold.slowed(4.0, 20.0).course.seconds, warm.course.seconds))
 
 
 class HeatTest(TestCase):

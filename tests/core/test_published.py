@@ -12,7 +12,7 @@ from scipy.optimize import brentq
 from jarcore.data import default_pantry, parameter
 from jarcore.documents.formula import Cook
 from jarcore.fish import measure_piece, turned_share
-from jarcore.flesh import acid_front, bath_uptake_g, diffusion, dry_uptake, rinse_factor, salt_diffusivity
+from jarcore.flesh import Bath, acid_front, bath_course, diffusion, dry_uptake, rinse_factor, salt_diffusivity
 from jarcore.flesh.acid_front import speed_number
 from jarcore.flesh.engine import salt_profile
 from jarcore.flesh.temperature import slowing
@@ -87,7 +87,7 @@ class PublishedTest(TestCase):
         start = np.append(np.zeros(cells), 20.0 / bath_water)
         solved = solve_ivp(slope, (0, 7200), start, method="LSODA", rtol=1e-8, atol=1e-12, t_eval=[900, 3600, 7200])
         for seconds, u in zip(solved.t, solved.y[:-1].T, strict=True):
-            ours = bath_uptake_g(20.0, bath_water, flesh, "lean", 4.0, way)(seconds)
+            ours = float(bath_course(Bath(20.0, bath_water), flesh, "lean", 4.0, (way,)).at(seconds))
             self.assertAlmostEqual(ours / (u.mean() * flesh_water), 1.0, delta=0.01)
 
     def test_published_spoon_weights(self) -> None:

@@ -201,9 +201,12 @@ class TimeStories(TestCase):
             answer = evaluate(changed(zander(), jars__0__lines__0__amount__value=share))
             self.assertIn(code, [n["code"] for n in answer["notices"]])
 
-    def test_skin_on_one_side_takes_four_times_as_long(self) -> None:
-        bare, skin = (window(changed(zander(), fish__skin=side))["best_from_min"] for side in ("none", "one_side"))
+    def test_skin_on_one_side_takes_four_times_as_long_and_two_hours_at_most(self) -> None:
+        thin = [changed(zander(), fish__thickness__value=12, fish__skin=side) for side in ("none", "one_side")]
+        bare, skin = (window(document)["best_from_min"] for document in thin)
         self.assertAlmostEqual(skin / bare, 4)
+        thick = window(changed(zander(), fish__skin="one_side"))
+        self.assertEqual((thick["earliest_min"], thick["best_from_min"]), (45, 120))
 
     def test_a_clean_share_does_not_touch_the_fish(self) -> None:
         lines = [("soy-sauce-light", 12, "%", "fish")]

@@ -147,8 +147,9 @@ class SideBySideTest(TestCase):
         found = curve(zander(), 0, "thickness")
         assert found is not None
         at = dict(zip(found["x"], found["best_from_min"], strict=True))
-        for mm in (16.0, 20.0, 24.0):
-            self.assertAlmostEqual(at[2 * mm] / at[mm], 4, delta=0.01)
+        # Up to the two hours by which a measured brine is at its best whatever the piece.
+        self.assertAlmostEqual(at[24.0] / at[12.0], 4, delta=0.01)
+        self.assertEqual(at[48.0], 120)
 
     def test_curves_stand_on_the_formula_as_it_is(self) -> None:
         document = demo("char-citrus")
@@ -207,10 +208,10 @@ class FitTest(TestCase):
 
     def test_every_patch_makes_the_best_hold_the_time(self) -> None:
         for name, minutes in (
-            ("perch-yogurt", 90),
+            ("perch-yogurt", 15),
             ("turbot-steaks-brine", 30),
             ("zander-caraway", 30),
-            ("char-citrus", 15),
+            ("char-citrus", 30),
         ):
             document = demo(name)
             found = fits(document, 0, minutes)

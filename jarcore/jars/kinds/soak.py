@@ -2,15 +2,7 @@
 
 from dataclasses import replace
 
-from jarcore.data import parameter
 from jarcore.jars import liquid
 from jarcore.jars.families import LIQUID
-from jarcore.jars.laid import Laid
-from jarcore.jars.window import Timed
 
-
-def _timed(laid: Laid) -> Timed:
-    return liquid.timed(laid, early=parameter("surface_early"))
-
-
-KIND = replace(LIQUID, id="soak", time=_timed, clings=True, poured_off=True)
+KIND = replace(LIQUID, id="soak", time=liquid.soaked, clings=True, poured_off=True)

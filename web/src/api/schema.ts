@@ -655,7 +655,7 @@ export interface components {
         };
         /**
          * AtContact
-         * @description The fish at the planned contact time.
+         * @description The fish at the planned contact time, or when the best begins where none is planned (`planned` says which).
          */
         AtContact: {
             /** Acid Depth Mm */
@@ -666,6 +666,10 @@ export interface components {
             evenness: number | null;
             /** Firmed Share */
             firmed_share?: number;
+            /** Minutes */
+            minutes: number;
+            /** Planned */
+            planned: boolean;
             /** Salt Pct Of Fish */
             salt_pct_of_fish: number | null;
         };

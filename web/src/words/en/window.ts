@@ -22,8 +22,10 @@ export const strip = {
   liftBetween: 'Lift out between {from} and {to}.',
   heatWithin: 'Into the heat within {time}.',
   latest: 'At {time}: {reason}.',
-  after: 'After {time}: salt {salt} of the fish.',
-  afterSour: 'After {time}: salt {salt} of the fish, acid {acid} deep.',
+  planned: 'As planned',
+  atBest: 'Where its best begins',
+  after: '{which}, after {time}: salt {salt} of the fish.',
+  afterSour: '{which}, after {time}: salt {salt} of the fish, acid {acid} deep.',
 } as const;
 
 export const window = {

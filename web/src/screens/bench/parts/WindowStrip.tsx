@@ -79,10 +79,11 @@ function Advice({ window, contact }: { window: TimeWindow; contact: number | nul
       <p className="text-quiet">
         {fill(says.strip.latest, { time: duration(window.latest_min), reason: window.reasons[0] ?? '' })}
       </p>
-      {state && contact !== null && (
-        <p className="text-quiet">
+      {state && (
+        <p className="text-quiet" data-part="at-contact">
           {fill(state.acid_depth_mm > 0 ? says.strip.afterSour : says.strip.after, {
-            time: duration(contact),
+            which: state.planned ? says.strip.planned : says.strip.atBest,
+            time: duration(state.minutes),
             salt: percent(state.salt_pct_of_fish),
             acid: millimetres(state.acid_depth_mm),
           })}
