@@ -96,6 +96,24 @@ class Contents:
         return 100 * self.contact.salt_g / self.contact.mass_g if self.contact.mass_g else 0.0
 
     @property
+    def watery_share(self) -> float:
+        """How far it is a liquid in which salt dissolves, and no oil or dry paste [1]."""
+        water_pct = 100 * self.contact.water_g / self.contact.mass_g if self.contact.mass_g else 0.0
+        return fade(water_pct, "watery_from", "watery_full")
+
+    @property
+    def undissolved_share(self) -> float:
+        """How far its salt finds no water to dissolve in, as in oil, where it lies dry on the face [1].
+
+        What is in herbs is no free water.
+        """
+        free_g = sum(i.water / 100 * m for i, m in self.filled.contact_parts if i.phase == "aqueous")
+        salt_g = self.contact.salt_g
+        if not salt_g:
+            return 0.0
+        return fade(salt_g / free_g, "dissolved_to", "undissolved_from") if free_g else 1.0
+
+    @property
     def paste_share(self) -> float:
         """How far its wet part is a paste, which clings as a layer, and not a liquid that flows [1]."""
         wet = [(i, m) for i, m in self.filled.contact_parts if i.phase == "aqueous" or i.particle == PASTE]

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 
 from jarcore.data import Said, parameter, said
 from jarcore.flesh import Course
+from jarcore.jars.fade import blend
 from jarcore.jars.window import NEVER, Binding, Limit, Span
 
 # What counts least still counts so much: where nothing else drives a jar, it goes by that.
@@ -34,6 +35,16 @@ class Stages:
             best_to=self.best_to * factor,
             late=self.late * factor,
         )
+
+
+def between(one: Stages, other: Stages, share: float) -> Stages:
+    """Stages that lie by a SHARE of the way, as ratios, from one to the other [1]."""
+    return Stages(
+        early=blend(one.early, other.early, share),
+        best_from=blend(one.best_from, other.best_from, share),
+        best_to=blend(one.best_to, other.best_to, share),
+        late=blend(one.late, other.late, share),
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -13,4 +13,6 @@ def fade(value: float, low: str, high: str) -> float:
 
 def blend(one: float, other: float, share: float) -> float:
     """Between two positive numbers of one unit, as many times from the one as the rest is to the other."""
+    if not 0 < share < 1:
+        return one if share <= 0 else other
     return math.pow(one, 1 - share) * math.pow(other, share)

@@ -28,10 +28,9 @@ def keeping(laid: Laid, acidity: float) -> Limit:
     """
     contact = laid.contents.contact
     salt_pct = laid.contents.salt_pct
-    water_pct = 100 * contact.water_g / contact.mass_g if contact.mass_g else 0.0
     paste, dairy = laid.contents.paste_share, fade(laid.contents.dairy_share, "dairy_from", "dairy_full")
-    watery = fade(water_pct, "watery_from", "watery_full")
-    salty = fade(salt_pct, "salty_liquid_from", "salty_liquid_full") * watery * (1 - paste)
+    salty = fade(salt_pct, "salty_liquid_from", "salty_liquid_full") * laid.contents.watery_share
+    salty *= (1 - paste) * (1 - laid.contents.coarse_share)
     salted_paste = paste * fade(salt_pct, "salty_paste_from", "salty_paste_full")
     sweet = fade(contact.sugar_g / contact.salt_g if contact.salt_g else 0.0, "sweet_from", "sweet_full")
     pulls = (

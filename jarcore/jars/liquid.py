@@ -6,7 +6,8 @@ from dataclasses import dataclass, replace
 from jarcore.data import Ingredient, named, parameter, said
 from jarcore.documents import Finding, found
 from jarcore.flesh import AcidFront, Uptake
-from jarcore.jars.drivers import Driver, Stages, Targets, stages, together
+from jarcore.jars.drivers import Driver, Stages, Targets, between, stages, together
+from jarcore.jars.dry_salt import evening
 from jarcore.jars.fade import blend, fade
 from jarcore.jars.keeping import keeping, on_counter
 from jarcore.jars.laid import Laid
@@ -15,7 +16,10 @@ from jarcore.jars.souring import about_acid, held_back, sour_drivers
 from jarcore.jars.steeping import at_contact, front_of, salt_course, shell_minutes
 from jarcore.jars.window import NEVER, Limit, Moved, Span, Timed, cap
 
+FLAVOUR_SHARES = named(early="flavour_early_share", best_from="flavour_best_from_share")
 SHELLS = named(early="shell_early", best_from="shell_best_from", best_to="shell_best_to", late="shell_late")
+# Measured dry salt has no end of its own: for a mean with what has one it is taken to lie so many times later.
+LONG_AFTER = 3
 NEVER_REACHED = Stages(early=NEVER, best_from=NEVER, best_to=NEVER, late=NEVER)
 
 
@@ -115,16 +119,25 @@ def _span(laid: Laid, use: _Use, front: AcidFront | None) -> Span:
 
 
 def _salt(laid: Laid, use: _Use) -> Driver:
-    course = salt_course(laid)
-    late = use.salts["late"]
+    """Salt as it goes in from a liquid; what finds no water to dissolve in does as measured dry salt."""
+    dissolved, undissolved = _dissolved(laid, use), laid.contents.undissolved_share
+    if not undissolved:
+        return dissolved
+    dry = evening(laid).stages
+    dry = replace(dry, late=LONG_AFTER * dry.best_to)
+    weight = fade(laid.dose_pct, "salty_rub_from", "salty_rub_full")
+    return replace(
+        dissolved,
+        stages=between(dissolved.stages, dry, undissolved),
+        weight=dissolved.weight * (1 - undissolved) + weight * undissolved,
+    )
+
+
+def _dissolved(laid: Laid, use: _Use) -> Driver:
+    course, late = salt_course(laid), use.salts["late"]
+    targets = Targets(**{stage: parameter(row) for stage, row in use.salts.items()})
     return Driver(
-        stages=stages(
-            course,
-            parameter("salt_spent") * course.end,
-            Targets(**{stage: parameter(row) for stage, row in use.salts.items()}),
-        )
-        if course.end
-        else NEVER_REACHED,
+        stages=stages(course, parameter("salt_spent") * course.end, targets) if course.end else NEVER_REACHED,
         weight=fade(course.end, "salt_acts_from", "salt_acts_full"),
         lack=parameter("salt_acts_full") / course.end if course.end else NEVER,
         binding="salt",
@@ -155,7 +168,11 @@ def _flavour(laid: Laid, use: _Use, longest: float) -> Stages | None:
     if use.flavour is None:
         return None
     coarse, at_once = laid.contents.coarse_share, parameter(use.coarse)
-    early, best_from = (blend(parameter(row), at_once, coarse) for row in use.flavour)
+    # Where it may not stand for long, a liquid has to do with less: the surface tastes of it all the same.
+    early, best_from = (
+        min(blend(parameter(row), at_once, coarse), parameter(share) * longest)
+        for row, share in zip(use.flavour, FLAVOUR_SHARES.values(), strict=True)
+    )
     best_to = parameter("flavour_best_to") * longest
     return Stages(early=early, best_from=best_from, best_to=best_to, late=longest)
 

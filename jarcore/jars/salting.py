@@ -12,6 +12,8 @@ from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
 # What is done after a jar that leaves a little of it on the face.
 WIPED = ("wipe", "scrape")
 RINSED = "rinse"
+# A coat stays on where nothing is said of it.
+COAT, STAYING = "coat", (None, "leave")
 DISCARDED = "discard"
 EATEN = ("cooked", "eaten")
 
@@ -161,10 +163,8 @@ def wetted(laid: Laid) -> SaltStep:
     """Liquid: uptake, and what clings to the drained fish; of a sauce that is eaten, its share."""
     if not laid.fish.timed or laid.minutes is None:
         return eaten(laid)
-    dose, mass = laid.dose_g, laid.contents.contact.mass_g
-    gone_in = laid.gone_in_g(laid.minutes)
-    on_face = min(mass, parameter("cling") * (laid.fish.surface_cm2 or 0.0))
-    clings = (dose - gone_in) * on_face / mass if mass else 0.0
+    dose, gone_in = laid.dose_g, laid.gone_in_g(laid.minutes)
+    clings = max(0.0, dose * _on_fish(laid) - gone_in) * _clinging(laid)
     stays_on = 0.0 if laid.kind.poured_off or laid.method.after == RINSED else _left_on(laid)
     served = laid.method.fate in EATEN
     sauce = (dose - gone_in - clings) * laid.standing.eaten_share if served else 0.0
@@ -177,6 +177,22 @@ def wetted(laid: Laid) -> SaltStep:
         low_g=stays * (1 - wide),
         high_g=min(dose, stays * (1 + wide)),
     )
+
+
+def _on_fish(laid: Laid) -> float:
+    """Share of the jar that is at the fish [1]: a coat that nobody takes off stays on it whole."""
+    if laid.standing.vessel == COAT and laid.method.after in STAYING and laid.method.fate != DISCARDED:
+        return 1 - laid.standing.clean_share
+    return laid.contact_share
+
+
+def _clinging(laid: Laid) -> float:
+    """Share of what is at the fish that comes out of the jar with it [1]: a film, a coat and a paste whole."""
+    if laid.standing.vessel == COAT:
+        return 1.0
+    mass = laid.contents.contact.mass_g * laid.contact_share
+    film = parameter("cling") * (laid.fish.surface_cm2 or 0.0) / mass if mass else 0.0
+    return min(1.0, max(film, laid.contents.paste_share))
 
 
 def coated(laid: Laid) -> SaltStep:

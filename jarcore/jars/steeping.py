@@ -113,7 +113,10 @@ def salt_course(laid: Laid) -> Course:
     fish, contact, share = laid.fish, laid.contents.contact, laid.contact_share
     if not fish.timed or fish.piece is None or fish.species is None or not fish.edible_g or not fish.pieces:
         return NO_SALT
-    bath = Bath(contact.salt_g * share, contact.water_g * share)
+    # Water holds only so much salt; what is beyond waits for the water that the flesh gives.
+    saturated = parameter("saturated_share")
+    water_g = max(contact.water_g, contact.salt_g * (1 / saturated - 1))
+    bath = Bath(contact.salt_g * share, water_g * share if contact.water_g else 0.0)
     thickness_m = 0.0
     open_cm2 = _open_cm2(fish.piece) * fish.pieces
     if open_cm2:
