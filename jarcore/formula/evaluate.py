@@ -10,6 +10,7 @@ from jarcore.documents.formula import Fish
 from jarcore.fish import fish_result
 from jarcore.formula.cards import cards_of
 from jarcore.formula.defer import defer_salt
+from jarcore.formula.in_turn import windows_apart
 from jarcore.formula.ledger import ledger_of
 from jarcore.formula.prepare import MOST_JARS, Prepared, prepare
 from jarcore.formula.standing import not_ready, standing_for, verdict_of
@@ -43,7 +44,12 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     ledger, more = ledger_of(ready)
     findings += more
     cook, more = cook_result(ready.heat, fish, jars)
-    findings += [*(one for laid in jars for one in defer_salt(laid)), *suggestions(document, ready, ledger), *more]
+    findings += [
+        *windows_apart(jars),
+        *(one for laid in jars for one in defer_salt(laid)),
+        *suggestions(document, ready, ledger),
+        *more,
+    ]
     allergens = allergens_of(formula, jars)
     case = Case(
         formula=formula,

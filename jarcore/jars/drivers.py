@@ -14,7 +14,7 @@ from jarcore.flesh import Course
 from jarcore.jars.fade import blend
 from jarcore.jars.window import NEVER, Binding, Limit, Span
 
-# What counts least still counts so much: where nothing else drives a jar, it goes by that.
+# Where a jar does nothing but salt, what counts least still counts so much: it goes by that.
 LEAST = 1e-3
 
 
@@ -112,7 +112,8 @@ def together(drivers: Sequence[Driver], flavour: Stages | None, caps: Sequence[L
     FLAVOUR is how it flavours the surface, which counts where nothing else does; None for what only salts.
     """
     cap = min(limit.minutes for limit in caps)
-    counted = [(driver, _counts(driver, cap)) for driver in drivers if driver.stages.best_from < NEVER]
+    least = LEAST if flavour is None else 0.0
+    counted = [(driver, max(least, _counts(driver, cap))) for driver in drivers if driver.stages.best_from < NEVER]
     begins, own = [(driver.stages, count) for driver, count in counted], [driver.own for driver, _ in counted]
     if flavour is not None:
         begins.append((flavour, 1 - max((count for _, count in counted), default=0.0)))
@@ -140,7 +141,7 @@ def together(drivers: Sequence[Driver], flavour: Stages | None, caps: Sequence[L
 def _counts(driver: Driver, cap: float) -> float:
     """How far a driver counts toward the beginning [1]: not at all where its best comes only at the cap."""
     before = math.log(cap / driver.stages.best_from, parameter("before_cap")) if cap > 0 else 0.0
-    return max(LEAST, driver.weight * min(1.0, before))
+    return driver.weight * max(0.0, min(1.0, before))
 
 
 def _mean(begins: Sequence[tuple[Stages, float]], of: Callable[[Stages], float]) -> float:

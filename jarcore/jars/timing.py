@@ -1,5 +1,7 @@
 """The window of a jar: its kind's own timing on each size of piece, within the one clock."""
 
+from collections.abc import Iterator
+
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Window
 from jarcore.jars.contents import in_jar
@@ -19,6 +21,14 @@ def untimed_for_want_of(laid: Laid) -> list[str]:
     ]
 
 
+def _nowhere(laid: Laid) -> Iterator[Finding]:
+    """What has nowhere to go on this fish: a filling without a cavity, a jar for slots that are not cut."""
+    bases = {spec.line.basis for spec in laid.contents.specs}
+    for basis, there, code in (("cavity", laid.fish.cavities, "no-cavity"), ("slot", laid.fish.slots, "no-slots")):
+        if not there and (bases == {basis} or (basis in bases and laid.kind.fills)):
+            yield found(code, laid.path)
+
+
 def window_for(laid: Laid, counter: Limit | None) -> tuple[Window | None, tuple[Finding, ...]]:
     """The window of a jar, and what was found; None when it cannot be timed or touches no raw fish.
 
@@ -29,6 +39,9 @@ def window_for(laid: Laid, counter: Limit | None) -> tuple[Window | None, tuple[
     time = laid.kind.time
     if time is None or not laid.fish.timed:
         return None, ()
+    nowhere = tuple(_nowhere(laid))
+    if nowhere:
+        return None, nowhere
     wanting = untimed_for_want_of(laid)
     if wanting:
         return None, (found("window-unknown", laid.path, wanting=wanting),)

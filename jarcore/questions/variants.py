@@ -9,6 +9,7 @@ from jarcore.data import Pantry, Species, default_pantry
 from jarcore.documents.evaluation import Window
 from jarcore.formula.prepare import Prepared, prepare
 from jarcore.jars import Laid
+from jarcore.jars.contents import INSIDE
 
 FAT_CLASSES = ("lean", "medium", "fatty")
 
@@ -66,6 +67,17 @@ def with_method(base: Base, **fields: Any) -> dict[str, Any]:
     method = jar.get("method")
     jar["method"] = {**(method if isinstance(method, Mapping) else {}), **fields}
     return changed
+
+
+def with_masses(base: Base) -> list[Any]:
+    """The jar's lines weighing what they weigh now, whatever the fish is made to be; what goes inside stays inside."""
+    lines: list[Any] = copy.deepcopy(base.document["jars"][base.jar]["lines"])
+    for spec, mass in zip(base.laid.contents.specs, base.laid.contents.masses, strict=True):
+        if mass is not None and spec.line.basis not in INSIDE:
+            taken_out = {"amount", "basis", "of", "by", "per", "exponent"}
+            kept = {name: value for name, value in lines[spec.place].items() if name not in taken_out}
+            lines[spec.place] = {**kept, "amount": {"value": mass, "unit": "g"}, "basis": "fixed"}
+    return lines
 
 
 def with_dose(base: Base, times: float, what: str = "all") -> dict[str, Any]:

@@ -11,7 +11,17 @@ from jarcore.data import Pantry, fresh, parameter, rows, sentence
 from jarcore.data.classes import class_name
 from jarcore.documents.evaluation import Window
 from jarcore.documents.patches import Patch, put, put_below, tidy
-from jarcore.questions.variants import FAT_CLASSES, Base, base_of, of_fat, window_of, with_dose, with_fish, with_method
+from jarcore.questions.variants import (
+    FAT_CLASSES,
+    Base,
+    base_of,
+    of_fat,
+    window_of,
+    with_dose,
+    with_fish,
+    with_masses,
+    with_method,
+)
 
 TEMPERATURES = (0.0, 4.0, 8.0, 14.0, 20.0)
 # Colder than this a jar stands on ice.
@@ -92,12 +102,15 @@ def windows(document: Mapping[str, Any], jar: int, pantry: Pantry | None = None)
     return {
         "by_cut": fresh(list(_by_cut(base))),
         "by_temperature": fresh(list(_by_temperature(base))),
-        "influences": sorted(_influences(base), key=lambda one: -one["moves_pct"]),
+        "influences": sorted(
+            (one for one in _influences(base) if one["moves_pct"] >= parameter("move_told")),
+            key=lambda one: -one["moves_pct"],
+        ),
     }
 
 
 def _by_cut(base: Base) -> Iterator[Bar]:
-    """The same weight of fish in other cuts of usual size; what the jar holds for the fish stays."""
+    """The same weight of fish in other cuts of usual size, in just as much of the jar."""
     piece, window = base.ready.fish.piece, base.laid.window
     own = base.ready.fish.cut.name if base.ready.fish.cut else "This cut"
     yield {
@@ -125,6 +138,7 @@ def _by_cut(base: Base) -> Iterator[Bar]:
             groups=None,
             bone="out",
         )
+        changed["jars"][base.jar]["lines"] = with_masses(base)
         yield {
             "label": row["label"],
             "thickness_mm": mm,

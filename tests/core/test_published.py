@@ -14,7 +14,8 @@ from jarcore.documents.formula import Cook
 from jarcore.fish import measure_piece, turned_share
 from jarcore.flesh import Bath, acid_front, bath_course, diffusion, dry_uptake, rinse_factor, salt_diffusivity
 from jarcore.flesh.acid_front import speed_number
-from jarcore.flesh.engine import salt_profile
+from jarcore.flesh.diffusion import bath_uptakes, box_as_slab
+from jarcore.flesh.engine import layered_uptake, salt_profile
 from jarcore.flesh.temperature import slowing
 from jarcore.formula import evaluate
 from jarcore.heat import Stated, read_heat
@@ -29,6 +30,32 @@ from tests.core import cases
 def stated(cook: Cook) -> Stated:
     """What a cook states, as the heat reads it."""
     return read_heat(cook, False, Quantities())
+
+
+def _box_beside_bath(
+    sizes: tuple[float, float, float], rate: float, ratio: float, times: np.ndarray, cells: int = 12
+) -> np.ndarray:
+    """Share of a bath's salt in a box beside it, by finite differences: RATIO is the bath's water over the box's."""
+    steps = [size / 2 / cells for size in sizes]
+    volume = math.prod(steps)
+
+    def slope(_t: float, state: np.ndarray) -> np.ndarray:
+        inside, bath = state[:-1].reshape(cells, cells, cells), state[-1]
+        gain, into = np.zeros_like(inside), 0.0
+        for axis, step in enumerate(steps):
+            face = volume / step
+            here, there = np.moveaxis(inside, axis, 0), np.moveaxis(gain, axis, 0)
+            flow = rate * (here[:-1] - here[1:]) / step * face
+            there[:-1] -= flow
+            there[1:] += flow
+            entering = rate * (bath - here[0]) / (step / 2) * face
+            there[0] += entering
+            into += entering.sum()
+        return np.append((gain / volume).ravel(), -into / (ratio * volume * cells**3))
+
+    start = np.append(np.zeros(cells**3), 1.0)
+    solved = solve_ivp(slope, (0, times[-1]), start, method="RK45", rtol=1e-5, atol=1e-7, t_eval=times)
+    return np.asarray(solved.y[:-1].mean(axis=0))
 
 
 class PublishedTest(TestCase):
@@ -89,6 +116,27 @@ class PublishedTest(TestCase):
         for seconds, u in zip(solved.t, solved.y[:-1].T, strict=True):
             ours = float(bath_course(Bath(20.0, bath_water), flesh, "lean", 4.0, (way,)).at(seconds))
             self.assertAlmostEqual(ours / (u.mean() * flesh_water), 1.0, delta=0.01)
+
+    def test_published_uptake_through_every_face_of_a_box(self) -> None:
+        """Three boxes in two baths by the method of lines in three dimensions, an eighth of each, scipy's RK45."""
+        rate = 5e-10
+        for sizes in ((0.025, 0.025, 0.025), (0.06, 0.03, 0.012), (0.10, 0.05, 0.02)):
+            for ratio in (0.5, 3.0):
+                times = np.array([0.1, 0.3, 0.6]) * (min(sizes) / 2) ** 2 / rate
+                theirs = _box_beside_bath(sizes, rate, ratio, times)
+                fouriers = box_as_slab([rate * times / (size / 2) ** 2 for size in sizes])
+                ours = bath_uptakes(fouriers, ratio) * ratio / (1 + ratio)
+                with self.subTest(sizes=sizes, ratio=ratio):
+                    self.assertLess(float(np.abs(ours / theirs - 1).max()), 0.03)
+
+    def test_published_uptake_from_a_layer(self) -> None:
+        """Two layers of one material are one closed slab, half of it salted (Carslaw and Jaeger 1959, 3.3)."""
+        rate, half = 5e-10, 0.01
+        times = np.array([0.01, 0.1, 0.5, 3.0]) * half**2 / rate
+        ours = layered_uptake((half, rate, 100.0), (half, rate, 100.0), times)
+        odd = (2 * np.arange(60)[:, None] + 1) * math.pi
+        series = 0.5 - 4 * (np.exp(-(odd**2) * rate * times / (2 * half) ** 2) / odd**2).sum(axis=0)
+        self.assertLess(float(np.abs(ours - series).max()), 0.002)
 
     def test_published_spoon_weights(self) -> None:
         pantry = default_pantry().ingredients

@@ -7,10 +7,12 @@ from typing import Any
 from unittest import TestCase
 
 from jarcore.data import default_pantry
+from jarcore.data.tables import shelf
 from jarcore.formula import evaluate
+from jarcore.questions import windows
 from jarcore.reading import kitchen_measure
 from tests.core import cases
-from tests.core.cases import changed, citrus_chunks_counter, one_jar, zander
+from tests.core.cases import changed, citrus_chunks_counter, example, one_jar, zander
 from tests.core.test_evaluate import WINDOW, window
 
 
@@ -207,6 +209,64 @@ class TimeStories(TestCase):
         self.assertAlmostEqual(skin / bare, 4)
         thick = window(changed(zander(), fish__skin="one_side"))
         self.assertEqual((thick["earliest_min"], thick["best_from_min"]), (45, 120))
+
+    def test_jars_whose_times_cannot_all_be_kept_are_told_as_one_sentence(self) -> None:
+        yogurt, citrus = cases.salted_yogurt()["jars"][0], example("char-citrus")["jars"][0]
+        coat = {**citrus, "method": {**citrus["method"], "vessel": "coat", "after": "leave"}}
+        for jars, words in (
+            ([yogurt, citrus], "cannot be kept together, only one after the other"),
+            ([coat, yogurt], "stays on while"),
+            ([zander()["jars"][0], citrus], None),
+            ([yogurt], None),
+        ):
+            named = [{**jar, "id": str(place), "name": f"No. {place}"} for place, jar in enumerate(jars)]
+            found = [n for n in evaluate(changed(zander(), jars=named))["notices"] if n["code"] == "windows-apart"]
+            self.assertEqual([n["path"] for n in found], ["/jars"] if words else [], words)
+            if words:
+                self.assertIn(words, found[0]["text"])
+                self.assertIn("No. 0", found[0]["text"])
+                self.assertIn("No. 1", found[0]["text"])
+
+    def test_a_jar_that_has_nowhere_to_go_has_no_window(self) -> None:
+        for basis, code in (("cavity", "no-cavity"), ("slot", "no-slots")):
+            lines = [("breadcrumbs", 12.0, "g", basis), ("butter", 6.0, "g", basis)]
+            answer = evaluate(changed(one_jar("filling", lines), fish__cut="ribbon", fish__thickness__value=5))
+            self.assertIsNone(answer["jars"][0]["window"], basis)
+            self.assertIn(code, [n["code"] for n in answer["notices"]])
+        stuffed = changed(one_jar("filling", [("butter", 6.0, "g", "cavity")]), fish=cases.slashed_trout()["fish"])
+        timed = [bar["label"] for bar in windows(stuffed, 0)["by_cut"] if bar["window"]]
+        self.assertEqual(timed, ["Whole, as it is", "Small whole fish, slashed"])
+
+    def test_a_planned_jar_of_the_shelf_is_within_its_own_best(self) -> None:
+        fillet = changed(zander(), fish__thickness__value=20)["fish"]
+        for row in shelf():
+            lines = [{**line, "id": f"l{place}"} for place, line in enumerate(row["jar"]["lines"])]
+            if "contact_time" not in row["jar"].get("method", {}):
+                continue
+            slotted = any(line["basis"] == "slot" for line in lines)
+            fish = cases.slashed_trout()["fish"] if slotted else fillet
+            found = window(changed(zander(), jars=[{**row["jar"], "id": "one", "lines": lines}], fish=fish))
+            planned = found["at_contact_time"]["minutes"]
+            with self.subTest(row["id"], planned=planned):
+                self.assertLessEqual(found["best_from_min"], planned)
+                self.assertLessEqual(planned, found["best_to_min"])
+
+    def test_the_salt_of_a_coat_that_stays_on_is_eaten(self) -> None:
+        lines = [("miso-white", 12.0, "%", "fish")]
+        left, wiped = (
+            evaluate(one_jar("marinade", lines, vessel="coat", after=after))["ledger"] for after in ("leave", "wipe")
+        )
+        put_in = left["entries"][0]["added_g"]
+        self.assertAlmostEqual(left["added_salt_g"], put_in)
+        self.assertLess(wiped["added_salt_g"], 0.95 * put_in)
+
+    def test_the_uptake_says_of_which_time_it_is(self) -> None:
+        brine = [("water", 100.0, "%", "fish"), ("sea-salt-fine", 6.0, "%", "fish")]
+        planned = window(one_jar("wet_brine", brine, contact_time={"value": 15, "unit": "min"}))["at_contact_time"]
+        self.assertEqual((planned["minutes"], planned["planned"]), (15, True))
+        best = window(one_jar("wet_brine", brine))
+        at_best = best["at_contact_time"]
+        self.assertEqual((at_best["minutes"], at_best["planned"]), (best["best_from_min"], False))
 
     def test_a_clean_share_does_not_touch_the_fish(self) -> None:
         lines = [("soy-sauce-light", 12, "%", "fish")]

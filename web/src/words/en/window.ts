@@ -86,6 +86,7 @@ export const further = {
   latest: 'latest, and what limits',
   notTimed: 'not timed',
   limit: '{time}, {binding}',
+  movesNothing: 'Nothing that was tried moves it: the surface takes its flavour, and a cap ends it.',
   moved: 'what is moved',
   howFar: 'how far the window goes, of what it is',
   timesThen: 'best from, and latest, then',

@@ -5,6 +5,7 @@ import { Said } from '@/words/Said';
 
 /** Which input moves this window most: ranked, each from its lower to its upper trial. */
 export function Influences({ influences }: { influences: Influence[] }) {
+  if (!influences.length) return <p className="mt-2 text-sm text-quiet">{says.further.movesNothing}</p>;
   const most = Math.max(...influences.map((one) => one.moves_pct), 1);
   return (
     <table className="mt-2 w-full text-sm">
