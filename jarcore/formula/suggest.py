@@ -1,28 +1,21 @@
-"""What is proposed of itself, as findings with a patch: slashes, pieces that share out, as much coating as is
-set out.
-"""
+"""What is proposed of itself, as findings with a patch: slashes, pieces that share out, salt for the finish."""
 
 import math
 from collections.abc import Iterator, Mapping
 from typing import Any
 
 from jarcore.data import Ingredient, Pantry, parameter
-from jarcore.documents import Finding, Patch, found
+from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Ledger
-from jarcore.documents.formula import Amount
 from jarcore.documents.patches import put, put_below, take_out, tidy
+from jarcore.formula.coats import about_coat
 from jarcore.formula.prepare import Prepared
-from jarcore.jars import Laid
 
 # Cuts that are served by the piece; strips, chunks and ribbons are shared out by weight.
 PORTIONS = ("whole", "fillet", "loin", "steak", "butterflied")
 MOST_SLASHES = 4
 # Every so many millimetres more of thickness a slash more.
 SLASH_EVERY_MM = 10
-# A jar that is made this much more or less than it is set out is worth a word.
-SET_OUT_APART = 0.15
-# Bases by which a line follows another of its jar by itself.
-FOLLOWING = ("line", "flour", "jar")
 # The crystal that finishes a plate.
 FINISHING = "flake"
 
@@ -34,7 +27,7 @@ def suggestions(document: Mapping[str, Any], ready: Prepared, ledger: Ledger) ->
         yield from _slashes(document, ready)
         yield from _pieces(document, ready)
     for laid in ready.jars:
-        yield from _set_out(laid)
+        yield from about_coat(laid)
     yield from _finish_salt(document, ready, ledger["left_for_finish_g"])
 
 
@@ -77,27 +70,6 @@ def _pieces(document: Mapping[str, Any], ready: Prepared) -> Iterator[Finding]:
         patch += put_below(document, ["fish", "weight", "value"], tidy(weight.value * wanted / stated))
     key = "pieces-servings/one-each" if each == 1 else "pieces-servings/each"
     yield found(key, "/fish/pieces", patch, pieces=stated, servings=servings, wanted=wanted, each=each)
-
-
-def _set_out(laid: Laid) -> Iterator[Finding]:
-    """Where a coating makes much more or less than is to be set out: a patch that makes just that."""
-    contents, coat = laid.contents, laid.coat
-    mass = contents.composition.mass_g
-    if coat is None or not mass or not contents.complete or abs(mass / coat.set_out_g - 1) <= SET_OUT_APART:
-        return
-    patch = [
-        operation
-        for spec in contents.specs
-        if spec.line.basis not in FOLLOWING and spec.line.amount is not None
-        for operation in _times(contents.path, spec.place, spec.line.amount, coat.set_out_g / mass)
-    ]
-    yield found("set-out-off", contents.path, patch, mass=mass, set_out=coat.set_out_g, pick_up=coat.pick_up_g)
-
-
-def _times(path: str, place: int, amount: Amount, times: float) -> Patch:
-    way = f"{path}/lines/{place}/amount".split("/")[1:]
-    written = (("value", amount.value), ("low", amount.low), ("high", amount.high))
-    return [put([*way, name], tidy(value * times, 3)) for name, value in written if value is not None]
 
 
 def _finish_salt(document: Mapping[str, Any], ready: Prepared, left_g: float | None) -> Iterator[Finding]:

@@ -4,16 +4,13 @@ Only the pick-up is eaten. It follows the surface; what is set out has a tray th
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from jarcore.data import named, parameter, parameters, rows
-from jarcore.documents import Finding, found
+from jarcore.documents import found
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Coat, Coated, Laid
-
-# What a batter that is thinner or thicker than any that has a name is called.
-UNNAMED_FLOW = "none of the named flows"
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,6 +19,11 @@ class Consistency:
 
     ratio: float
     free: float
+
+    @property
+    def alike(self) -> float:
+        """Water to flour of the wheat batter that flows alike: the pick-up was measured on wheat."""
+        return self.free + parameter("flour_takes_water")
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +81,7 @@ def laid_on(picks: str, tray: str) -> Callable[[Laid], Coated]:
     return coat
 
 
-def _coat(picked: PickUp, tray: str, hydration: float | None = None, flow: str | None = None) -> Coat:
+def _coat(picked: PickUp, tray: str) -> Coat:
     out = picked.middle * parameter("set_out_share") + parameter(tray)
     return Coat(
         set_out_g=out,
@@ -87,46 +89,33 @@ def _coat(picked: PickUp, tray: str, hydration: float | None = None, flow: str |
         discard_g=out - picked.middle,
         low_g=picked.low,
         high_g=picked.high,
-        hydration_pct=hydration,
-        flow=flow,
     )
 
 
 def battered(laid: Laid) -> Coated:
     """A batter on this fish, by how it flows."""
-    surface = laid.fish.surface_cm2
-    if surface is None or not laid.contents.parts():
+    if laid.fish.surface_cm2 is None or not laid.contents.parts():
         return Coated(None)
     known = consistency(laid.contents)
     if known is None:
         return Coated(None, (found("unstated/flour", f"{laid.path}/lines"),))
-    told: list[Finding] = []
-    # The pick-up was measured on wheat: another flour counts as the wheat batter that flows alike.
-    alike = known.free + parameter("flour_takes_water")
-    least, most = parameter("least_hydration"), parameter("most_hydration")
-    if not least <= alike <= most:
-        told.append(found("outside-model/batter", laid.path, ratio=known.ratio, alike=alike))
-    clipped = min(max(alike, least), most)
-    picked = pick_up("batter_pick_up").times(surface * clipped ** -parameter("batter_exponent"))
-    flow, wanted = flow_of(known.free), laid.method.flow
-    if wanted and flow != wanted:
-        told.append(_off(laid, known.free, flow, wanted))
-    return Coated(_coat(picked, "tray_batter", known.ratio * 100, flow), tuple(told))
+    alike, least, most = known.alike, parameter("least_hydration"), parameter("most_hydration")
+    outside = not least <= alike <= most
+    told = (found("outside-model/batter", laid.path, ratio=known.ratio, alike=alike),) if outside else ()
+    coat = replace(_batter(laid.fish.surface_cm2, alike), hydration_pct=known.ratio * 100, flow=flow_of(known.free))
+    return Coated(coat, told)
 
 
-def _off(laid: Laid, free: float, flow: str | None, wanted: str) -> Finding:
-    """How far a batter is from how it is to flow."""
-    names = {row["flow"]: row["name"] for row in rows("flows")}
-    aim = next(row for row in rows("flows") if row["flow"] == wanted)
-    missing = (float(aim["least_free_g_per_g"]) + float(aim["most_free_g_per_g"])) / 2 - free
-    flour = sum(m for i, m in laid.contents.parts() if i.group == "flour")
-    return found(
-        "flow-off/add" if missing > 0 else "flow-off/hold-back",
-        f"{laid.path}/method/flow",
-        flow=names.get(flow or "", UNNAMED_FLOW),
-        wanted=names[wanted],
-        grams=abs(missing) * flour,
-    )
+def batter_set_out_g(surface_cm2: float, free: float) -> float:
+    """What to set out of a batter with so much water left over [g per g of flour] for a surface [cm2], in grams [g]."""
+    return _batter(surface_cm2, free + parameter("flour_takes_water")).set_out_g
+
+
+def _batter(surface_cm2: float, alike: float) -> Coat:
+    """The coat of a wheat batter of this water to flour; beyond what is known that of the nearer end."""
+    clipped = min(max(alike, parameter("least_hydration")), parameter("most_hydration"))
+    picked = pick_up("batter_pick_up").times(surface_cm2 * clipped ** -parameter("batter_exponent"))
+    return _coat(picked, "tray_batter")
 
 
 def packed(laid: Laid) -> Coated:
