@@ -24,7 +24,7 @@ def fish(cut: str, grams: float, pieces: int, mm: float) -> dict[str, Any]:
     }
 
 
-def said(document: dict[str, Any]) -> list[dict[str, Any]]:
+def said(document: dict[str, Any]) -> list[Any]:
     """What is said of the coating."""
     return [one for one in evaluate(document)["notices"] if one["code"] in SAID]
 
