@@ -18,6 +18,8 @@ class AcidRow:
     lactic_g_l: float
     malic_g_l: float
     tartaric_g_l: float
+    carbonic_g_l: float
+    phosphoric_g_l: float
     strong_ions_eq_l: float
     buffer_mol_l_ph: float
     buffer_ph0: float
@@ -81,7 +83,7 @@ class Ingredient:
     rest: float = field(init=False)
 
     def __post_init__(self) -> None:
-        """Work out once what every sum asks for [g/100 g]: all sugars, all five acids, and what the row leaves open."""
+        """Work out once what every sum asks for [g/100 g]: all sugars, all acids that taste, and what is left open."""
         sugar = self.sucrose + self.glucose + self.fructose + self.lactose + self.maltose
         acid, a = 0.0, self.acid
         if a is not None:

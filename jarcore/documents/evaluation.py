@@ -105,8 +105,31 @@ class TargetState(TypedDict):
     held: float
 
 
+class Aside(TypedDict):
+    """Lines that go on at another time than their jar, by themselves, with the names of the readings."""
+
+    mass_g: float
+    sodium_mg: float
+    salt_pct: float | None
+    salt_pct_of_fish: float | None
+    sugar_pct: float | None
+    acid_pct_citric: float | None
+    acid_pct_acetic: float | None
+    acid_meq_per_kg_fish: float | None
+    ph: float | None
+    alcohol_pct_volume: float | None
+    water_pct: float | None
+    oil_pct: float | None
+    starch_pct: float | None
+    aromatics_pct: float | None
+
+
 class Reading(TypedDict):
-    """A whole jar as made. Shares are g per 100 g of the jar unless the name says otherwise."""
+    """A whole jar as made. Shares are g per 100 g of the jar unless the name says otherwise.
+
+    `held_back` and `on_plate` are its lines that go on just before heat or on the plate. `in_already_g` is salt in the
+    fish from jars before it, `left_to_add_g` what it may still bring.
+    """
 
     complete: bool
     mass_g: float
@@ -143,6 +166,10 @@ class Reading(TypedDict):
     allergens: list[str]
     strata: list[Stratum]
     targets: dict[str, TargetState]
+    held_back: Aside | None
+    on_plate: Aside | None
+    in_already_g: float
+    left_to_add_g: float | None
 
 
 class Move(TypedDict):

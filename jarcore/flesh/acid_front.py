@@ -56,7 +56,7 @@ class AcidFront:
 
 def acid_diffusivity(shares: tuple[float, ...], celsius: float) -> float:
     """Diffusivity of a mix of acids in flesh [m2/s]: tau theta(T) sum w_i D_i, w_i each acid's share of the acidity."""
-    mean = sum(w * d for w, d in zip(shares, constants("diffusivity_m2_s"), strict=True))
+    mean = sum(w * d for w, d in zip(shares, constants("diffusivity_m2_s"), strict=False))
     return parameter("tortuosity") * slowing(celsius) * mean
 
 

@@ -36,7 +36,7 @@ def about_coat(laid: Laid) -> Iterator[Finding]:
     """That a coating does not suffice, or is far more than is needed; of a batter that is to flow otherwise one
     proposal for both.
     """
-    coat, mass = laid.coat, laid.contents.composition.mass_g
+    coat, mass = laid.coat, laid.contents.contact.mass_g
     if coat is None or not mass or not laid.contents.complete:
         return
     thinning = _thinning(laid)

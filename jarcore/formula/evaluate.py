@@ -11,7 +11,7 @@ from jarcore.fish import fish_result
 from jarcore.formula.cards import cards_of
 from jarcore.formula.defer import defer_salt
 from jarcore.formula.in_turn import windows_apart
-from jarcore.formula.ledger import ledger_of
+from jarcore.formula.ledger import in_already_g, ledger_of
 from jarcore.formula.prepare import MOST_JARS, Prepared, prepare
 from jarcore.formula.standing import not_ready, standing_for, verdict_of
 from jarcore.formula.suggest import suggestions
@@ -37,8 +37,8 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     formula, fish, jars = ready.formula, ready.fish, ready.jars
     findings = list(ready.found)
     results: list[JarResult] = []
-    for laid in jars:
-        result, more = _jar_result(Same(laid), ready.measures)
+    for place, laid in enumerate(jars):
+        result, more = _jar_result(Same(laid), ready.measures, in_already_g(laid, jars[:place]))
         results.append(fresh(result))
         findings += more
     ledger, more = ledger_of(ready)
@@ -93,10 +93,10 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
 
 
 @kept(maxsize=MOST_JARS)
-def _jar_result(jar: Same[Laid], measures: str) -> tuple[JarResult, Sequence[Finding]]:
-    """A jar as the evaluation shows it, and what was found."""
+def _jar_result(jar: Same[Laid], measures: str, already_g: float) -> tuple[JarResult, Sequence[Finding]]:
+    """A jar as the evaluation shows it, with the salt that is in the fish before it [g], and what was found."""
     laid = jar.thing
-    reading, found = reading_of(laid)
+    reading, found = reading_of(laid, already_g)
     shown: JarResult = {
         "id": laid.jar.id,
         "lines": line_results(laid.contents, laid.fish, measures),

@@ -5,7 +5,7 @@ from itertools import combinations
 
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Window
-from jarcore.jars import Laid
+from jarcore.jars import Laid, on_one_fish
 
 WHERE = "/jars"
 # What takes a jar off again before the next one goes on.
@@ -19,7 +19,7 @@ def windows_apart(jars: Sequence[Laid]) -> Iterator[Finding]:
     """
     timed = [(laid, laid.window) for laid in jars if laid.window and laid.kind.touches_raw and not laid.kind.coats]
     for place, (laid, window) in enumerate(timed):
-        later = [(other, its) for other, its in timed[place + 1 :] if _on_one_fish(laid, other)]
+        later = [(other, its) for other, its in timed[place + 1 :] if on_one_fish(laid, other)]
         on = _time(laid, window) + sum(_time(other, its) for other, its in later)
         if later and _stays_on(laid) and on > window["latest_min"]:
             next_jar = max(later, key=lambda one: _time(*one))[0]
@@ -39,7 +39,7 @@ def _in_turn(timed: Sequence[tuple[Laid, Window]]) -> Iterator[Finding]:
     """The first two whose bests share no minute: they cannot be on together, only one after the other."""
     for (one, its), (other, theirs) in combinations(timed, 2):
         apart = its["best_from_min"] > theirs["best_to_min"] or theirs["best_from_min"] > its["best_to_min"]
-        if apart and _on_one_fish(one, other) and not _stays_on(one):
+        if apart and on_one_fish(one, other) and not _stays_on(one):
             yield found(
                 "windows-apart/in-turn",
                 WHERE,
@@ -49,15 +49,9 @@ def _in_turn(timed: Sequence[tuple[Laid, Window]]) -> Iterator[Finding]:
                 other=other.contents.called,
                 other_from=theirs["best_from_min"],
                 other_to=theirs["best_to_min"],
-                all=sum(_time(laid, window) for laid, window in timed if _on_one_fish(one, laid)),
+                all=sum(_time(laid, window) for laid, window in timed if on_one_fish(one, laid)),
             )
             return
-
-
-def _on_one_fish(one: Laid, other: Laid) -> bool:
-    """Whether both go on the same pieces."""
-    mine, theirs = one.jar.fish_groups, other.jar.fish_groups
-    return not mine or not theirs or bool(set(mine) & set(theirs))
 
 
 def _stays_on(laid: Laid) -> bool:

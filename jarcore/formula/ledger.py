@@ -8,7 +8,7 @@ from jarcore.documents.evaluation import Guidance, Ledger, LedgerEntry, Missing
 from jarcore.documents.formula import Target
 from jarcore.formula.prepare import Prepared
 from jarcore.formula.unstated import missing_of
-from jarcore.jars import Laid, Salted, target_states
+from jarcore.jars import Laid, Salted, on_one_fish, target_states
 from jarcore.jars.dry_salt import is_heavy
 
 # A second salting of less is not worth a word [g].
@@ -115,6 +115,15 @@ def _left(targets: Mapping[str, Target], salt: float | None, added: float, edibl
         if aim is not None and now is not None and edible:
             return max(0.0, aim * edible / 100 - now)
     return None
+
+
+def in_already_g(laid: Laid, before: Sequence[Laid]) -> float:
+    """Salt [g] that earlier jars leave in the fish that a jar goes on, before any heat."""
+    return sum(
+        one.salt.step.stays_g - one.contents.later_salt_g()
+        for one in before
+        if one.salt is not None and one.kind.touches_raw and on_one_fish(one, laid)
+    )
 
 
 def _second_salting(jars: Sequence[Laid], edible: float | None) -> tuple[float | None, list[Finding]]:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
-from jarcore.data import FAULT, sentence
+from jarcore.data import FAULT, parameter, sentence
 from jarcore.documents import Finding
 from jarcore.documents.evaluation import Caution, NotReady, Standing, Verdict
 from jarcore.fish import MeasuredFish
@@ -47,6 +47,24 @@ def _open(jars: Sequence[Laid], fish: MeasuredFish) -> Iterator[tuple[str, str]]
             yield contents.path, sentence("open/amount", jar=contents.called)
     if fish.edible_g is None:
         yield "/fish/weight", sentence("open/weight")
+    else:
+        yield from _cured(jars, fish.edible_g)
+
+
+def _cured(jars: Sequence[Laid], edible_g: float) -> Iterator[tuple[str, str]]:
+    """More salt than a seasoned fish holds, left in by one jar or by all together."""
+    cure = parameter("salt_cure")
+    stays = [
+        (100 * laid.salt.step.stays_g / edible_g, laid)
+        for laid in jars
+        if laid.salt is not None and not laid.kind.finishes
+    ]
+    alone = [(pct, laid) for pct, laid in stays if pct >= cure]
+    for pct, laid in alone:
+        yield laid.path, sentence("open/cure", jar=laid.contents.called, salt=pct)
+    whole = sum(pct for pct, _ in stays)
+    if not alone and whole >= cure:
+        yield "/jars", sentence("open/cure-all", salt=whole)
 
 
 def standing_for(reasons: Sequence[NotReady]) -> Standing:

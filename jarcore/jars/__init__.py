@@ -4,10 +4,11 @@ from jarcore.jars.contents import Contents, weigh_jar
 from jarcore.jars.exposure import clock_of, counter_limit, known_spells
 from jarcore.jars.kind import Kind
 from jarcore.jars.kinds import KINDS, kind_of
-from jarcore.jars.laid import Coat, Coated, Laid, Salted
+from jarcore.jars.laid import Coat, Coated, Laid, Salted, on_one_fish
 from jarcore.jars.place import Standing, standing_of
 from jarcore.jars.readings import line_results, reading_of, target_states
 from jarcore.jars.salting import salted
+from jarcore.jars.souring import acts_sour
 from jarcore.jars.timing import untimed_for_want_of, window_for
 from jarcore.jars.traits import Traits, all_traits
 from jarcore.jars.window import Limit
@@ -23,12 +24,14 @@ __all__ = [
     "Salted",
     "Standing",
     "Traits",
+    "acts_sour",
     "all_traits",
     "clock_of",
     "counter_limit",
     "kind_of",
     "known_spells",
     "line_results",
+    "on_one_fish",
     "reading_of",
     "salted",
     "standing_of",

@@ -79,20 +79,21 @@ def uptake(laid: Laid) -> Uptake:
 
 
 def stays(laid: Laid) -> Uptake:
-    """Salt that stays [g per 100 g] over contact time [min], after the rinse.
+    """Salt that stays [g per 100 g] over contact time [min], after the rinse."""
+    gone_in, share = uptake(laid), rinsed_share(laid)
+    return lambda minutes: gone_in(minutes) * share(minutes)
+
+
+def rinsed_share(laid: Laid) -> Uptake:
+    """Share [1] of what has gone in by a contact time [min] that the rinse leaves; all of it without a rinse.
 
     A rinse takes what is still dissolving: once all of the dose has gone in, waiting brings nothing back.
     """
-    rinse_s, lag_s, gone_in = laid.standing.rinse_s, crystal_lag_s(laid), uptake(laid)
+    rinse_s, lag_s = laid.standing.rinse_s, crystal_lag_s(laid)
     if not rinse_s:
-        return gone_in
-    all_in = reached(gone_in, laid.dose_pct, parameter("longest_salting"))
-
-    def kept(minutes: float) -> float:
-        until = min(minutes, all_in)
-        return gone_in(until) * rinse_factor(rinse_s, until * 60 - lag_s)
-
-    return kept
+        return lambda _minutes: 1.0
+    all_in = reached(uptake(laid), laid.dose_pct, parameter("longest_salting"))
+    return lambda minutes: rinse_factor(rinse_s, min(minutes, all_in) * 60 - lag_s)
 
 
 def timed(laid: Laid) -> Timed:

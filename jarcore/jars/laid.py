@@ -164,3 +164,9 @@ class Laid:
             replace(self, group=g.id, fish=g.fish, contents=self.contents.part_of((g.fish.edible_g or 0.0) / whole))
             for g in chosen
         ] or [self]
+
+
+def on_one_fish(one: Laid, other: Laid) -> bool:
+    """Whether two jars go on the same pieces."""
+    mine, theirs = one.jar.fish_groups, other.jar.fish_groups
+    return not mine or not theirs or bool(set(mine) & set(theirs))

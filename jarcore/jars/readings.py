@@ -1,19 +1,22 @@
 """What is read of a jar: each line as shown, the readings of the whole, how they stand to their targets."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
 from jarcore.data import AROMATIC, Ingredient, kept, parameter
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import LineResult, Range, Reading, TargetState
+from jarcore.documents.evaluation import Aside, LineResult, Range, Reading, TargetState
 from jarcore.documents.formula import Line, Target
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Laid
 from jarcore.reading import dimension, kitchen_measure
-from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, solution
+from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, mix, solution
 
+# Salt of the whole fish, however it came there.
+SALT_OF_FISH = ("salt_pct_of_fish", "added_pct_of_edible", "salt_pct_of_edible")
 # Readings that carry a range when an amount was written as one.
 RANGED = ("mass_g", "salt_pct", "salt_pct_of_fish", "sugar_pct", "acid_pct_citric", "ph", "sodium_mg")
 
@@ -157,16 +160,19 @@ def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) ->
     }
 
 
-def reading_of(laid: Laid) -> tuple[Reading, list[Finding]]:
+def reading_of(laid: Laid, in_already_g: float = 0.0) -> tuple[Reading, list[Finding]]:
     """The readings of a whole jar as made, with ranges where amounts were written as ranges; and what was found.
 
-    Where skin keeps salt out, a target of salt is held against what gets in, not against what lies on the skin.
+    Lines that go on just before heat or on the plate stand beside it. A target of salt is of the fish: it is held
+    against what the jar brings to it (what gets in where skin keeps it out, what stays where it is rinsed) and what
+    is in the fish from jars before [g].
     """
     contents, fish, coat = laid.contents, laid.fish, laid.coat
-    whole = contents.composition
+    own = _Own(laid.kind.finishes)
+    whole, parts = own.whole(contents), own.parts(contents)
     shares = _shares(whole, contents.aqueous, fish)
-    sour_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.sour)
-    oil_ml = sum(m / i.density_g_ml for i, m in contents.parts() if i.phase == "oil")
+    sour_ml = sum(m / i.density_g_ml for i, m in parts if i.sour)
+    oil_ml = sum(m / i.density_g_ml for i, m in parts if i.phase == "oil")
     reading: Reading = {
         **shares,  # type: ignore[typeddict-item]
         "complete": contents.complete and bool(contents.specs),
@@ -182,17 +188,73 @@ def reading_of(laid: Laid) -> tuple[Reading, list[Finding]]:
         "allergens": contents.allergens(),
         "strata": [{"component": name, "mass_g": mass, "volume_ml": volume} for name, mass, volume in whole.strata()],
         "targets": {},
+        "held_back": None if laid.kind.finishes else _aside(laid, "before_heat"),
+        "on_plate": None if laid.kind.finishes else _aside(laid, "plate"),
+        "in_already_g": in_already_g,
+        "left_to_add_g": None,
     }
     if coat and coat.low_g < coat.high_g and coat.pick_up_g:
         reading["pick_up_g_range"] = [coat.low_g, coat.high_g]
-    others = [_shares(end.composition, end.aqueous, fish) for end in contents.ends]
+    others = [_shares(own.whole(end), end.aqueous, fish) for end in contents.ends]
     for name in RANGED:
         ends = spread(shares[name], [other[name] for other in others])
         if ends:
             reading[f"{name}_range"] = ends  # type: ignore[literal-required]
-    held = reading if laid.goes_in_pct is None else {**reading, "salt_pct_of_fish": laid.goes_in_pct}
-    reading["targets"], told = target_states(contents.jar.targets or {}, held, f"{contents.path}/targets")
+    targets = contents.jar.targets or {}
+    held = _brought_pct(laid, in_already_g)
+    reading["targets"], told = target_states(targets, {**reading, "salt_pct_of_fish": held}, f"{contents.path}/targets")
+    reading["left_to_add_g"] = _left_to_add(laid, targets.get("salt_pct_of_fish"), held)
+    if in_already_g and laid.kind.salts and fish.edible_g:
+        already = in_already_g / fish.edible_g * 100
+        told.append(found("salted-already", laid.path, already=already, left=reading["left_to_add_g"] or 0.0))
     return reading, told
+
+
+@dataclass(frozen=True, slots=True)
+class _Own:
+    """Which lines are the jar itself: those in it, and of a finish all."""
+
+    finishes: bool
+
+    def whole(self, contents: Contents) -> Composition:
+        """What they make."""
+        return contents.composition if self.finishes else contents.contact
+
+    def parts(self, contents: Contents) -> Sequence[tuple[Ingredient, float]]:
+        """(ingredient, mass [g]) of each."""
+        return contents.parts(contact=not self.finishes)
+
+
+def _aside(laid: Laid, when: str) -> Aside | None:
+    """What goes on at another time than the jar itself, by itself; None without such lines."""
+    parts = [
+        (spec.ingredient, mass)
+        for spec, mass in zip(laid.contents.specs, laid.contents.masses, strict=True)
+        if spec.ingredient and mass and spec.line.when == when
+    ]
+    return _shares(mix(parts), solution(parts), laid.fish) if parts else None  # type: ignore[return-value]
+
+
+def _brought_pct(laid: Laid, in_already_g: float) -> float | None:
+    """Salt in the fish by this jar and those before it [g per 100 g fish]; None where the fish is not weighed."""
+    if not laid.fish.edible_g:
+        return None
+    brings = laid.contents.composition.salt_g
+    if laid.salt is not None and laid.goes_in_pct is not None:
+        brings = laid.salt.step.taken_up_g
+    elif laid.salt is not None and laid.standing.rinse_s and laid.kind.lies_dry:
+        brings = laid.salt.step.stays_g
+    return (in_already_g + brings) / laid.fish.edible_g * 100
+
+
+def _left_to_add(laid: Laid, target: Target | None, held: float | None) -> float | None:
+    """Salt [g] that the jar may still bring to meet its target, or what is usual where a jar that salts has none."""
+    aim = None if target is None else target.value if target.value is not None else target.min
+    if aim is None and target is None and laid.kind.salts:
+        aim = parameter("target_normal")
+    if aim is None or held is None or not laid.fish.edible_g:
+        return None
+    return max(0.0, aim - held) * laid.fish.edible_g / 100
 
 
 def target_states(
@@ -217,4 +279,8 @@ def target_states(
             states[name] = {"state": "over", "by": value - aim, "held": value}
         else:
             states[name] = {"state": "in", "by": 0.0, "held": value}
+            most = parameter("salt_high")
+            if name in SALT_OF_FISH and value > most:
+                # Whatever was asked for, fish as salty as this is not on target.
+                states[name] = {"state": "over", "by": value - most, "held": value}
     return states, told

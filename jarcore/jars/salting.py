@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from dataclasses import astuple, dataclass, replace
 
 from jarcore.data import parameter
-from jarcore.flesh import rinse_factor
 from jarcore.jars import dry_salt
 from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
 
@@ -100,9 +99,11 @@ def dry(laid: Laid) -> SaltStep:
     """Dry salt: what has not gone in yet stays on the face and is eaten, unless it is rinsed or wiped off."""
     if laid.fish.under_skin:
         return on_skin(laid)
-    if not laid.fish.timed or laid.minutes is None:
+    rinsed = bool(laid.standing.rinse_s)
+    minutes = parameter("skin_reckoned") if laid.minutes is None and rinsed else laid.minutes
+    if not laid.fish.timed or minutes is None:
         return eaten(laid)
-    dose, minutes, rinsed = laid.dose_g, laid.minutes, bool(laid.standing.rinse_s)
+    dose = laid.dose_g
     gone_in = laid.gone_in_g(minutes)
     if rinsed:
         kept = dry_salt.stays(laid)(minutes) * (laid.fish.edible_g or 0.0) / 100
@@ -133,7 +134,7 @@ def on_skin(laid: Laid) -> SaltStep:
     dose, inside, rinse = laid.dose_g, laid.contents.inside_salt_g(), laid.standing.rinse_s
     reckoned = parameter("skin_reckoned") if laid.minutes is None else laid.minutes
     into = inside + min(dose - inside, laid.gone_in_g(reckoned))
-    kept = into * (rinse_factor(rinse, reckoned * 60 - dry_salt.crystal_lag_s(laid)) if rinse else 1.0)
+    kept = into * dry_salt.rinsed_share(laid)(reckoned)
     wide = parameter("salt_window_spread")
     off = rinse or laid.method.after in WIPED
     return SaltStep(

@@ -6,6 +6,7 @@ from jarcore.data import Said, parameter, said
 from jarcore.flesh import AcidFront
 from jarcore.jars.drivers import Driver, stages
 from jarcore.jars.fade import blend, fade
+from jarcore.jars.keeping import sour_share
 from jarcore.jars.laid import Laid
 from jarcore.jars.steeping import acid_targets, wet_cm2
 from jarcore.jars.window import Limit, Span
@@ -25,6 +26,14 @@ def sour_drivers(laid: Laid, front: AcidFront | None) -> Sequence[Driver]:
         spread=parameter("acid_window_spread"),
     )
     return (driver,)
+
+
+def acts_sour(laid: Laid) -> bool:
+    """Whether what is sour in a jar can turn flesh at all: bound acid, or a trace of it, cannot."""
+    if laid.contents.aqueous is None or not laid.sour:
+        return False
+    acidity, _ = laid.contents.aqueous.mobile(parameter("turned_ph"))
+    return sour_share(laid, acidity) > parameter("acts_sour")
 
 
 def about_acid(laid: Laid, front: AcidFront | None) -> tuple[Said, ...]:

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from jarcore.data import parameter, said
 from jarcore.fish import is_warm
 from jarcore.heat import too_hot, too_little
+from jarcore.jars import acts_sour
 from jarcore.judgement.case import Case, Hit
 
 MINUTES_A_DAY, MINUTES_AN_HOUR = 1440, 60
@@ -16,8 +17,7 @@ def _core(case: Case) -> Iterator[Hit]:
     if fish.has("histamine") and heat.start_c is not None and is_warm(fish, heat.start_c):
         yield Hit("histamine-counter", "/cook/start_temperature")
     for laid in case.touching():
-        sour = laid.contents.aqueous is not None and laid.contents.composition.acid_g > 0
-        if sour or laid.contents.lacks(lambda one: one.acid_g > 0):
+        if acts_sour(laid) or laid.contents.lacks(lambda one: one.acid_g > 0):
             yield Hit("acid-is-not-heat", laid.path)
     if case.anyone_vulnerable and heat.method is None:
         yield Hit("undercooked-vulnerable", path, said("undercooked-vulnerable/unstated"))

@@ -15,6 +15,8 @@ from jarcore.questions.growth import Growth, growth_of
 Group = Literal["fish", "jar", "window", "cook", "ledger", "caution", "allergen", "advice"]
 # Smaller changes than this share of the larger value are no difference.
 NOTHING = 1e-6
+# A time that moves by less than this is the same to a cook.
+SAME_TIME = 0.01
 READINGS = ("salt_pct_of_fish", "acid_pct_citric", "ph", "sugar_pct", "oil_to_acid_volume", "mass_g")
 COATING = ("set_out_g", "pick_up_g")
 TIMES = ("best_from_min", "best_to_min", "latest_min")
@@ -116,7 +118,7 @@ def _window(was: Any, now: Any) -> Iterator[Difference]:
             said = [None if one is None else "timed" for one in (was, now)]
             yield {"group": "window", "what": "Window", "before": said[0], "after": said[1], "unit": ""}
         return
-    yield from _changed("window", TIMES, was, now)
+    yield from _changed("window", TIMES, was, now, SAME_TIME)
     if was["binding"] != now["binding"]:
         yield {
             "group": "window",
@@ -128,13 +130,17 @@ def _window(was: Any, now: Any) -> Iterator[Difference]:
 
 
 def _changed(
-    group: Group, readings: tuple[str, ...], old: Mapping[str, Any], new: Mapping[str, Any]
+    group: Group,
+    readings: tuple[str, ...],
+    old: Mapping[str, Any],
+    new: Mapping[str, Any],
+    same: float = NOTHING,
 ) -> Iterator[Difference]:
     for name in readings:
         was, now = old[name], new[name]
         if was is None and now is None:
             continue
-        if was is not None and now is not None and abs(was - now) <= NOTHING * max(abs(was), abs(now)):
+        if was is not None and now is not None and abs(was - now) <= same * max(abs(was), abs(now)):
             continue
         row = reading(name)
         yield {"group": group, "what": row.name, "before": was, "after": now, "unit": row.unit}

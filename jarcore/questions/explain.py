@@ -189,7 +189,7 @@ def _ph(asked: Asked) -> Explanation:
     if jar is not None:
         steps.append(_step("watery part of the jar", jar.litres * 1000, "ml"))
         steps += [
-            _step(f"{name} acid", molar, "mol/l") for name, molar in zip(ACIDS, jar.acids, strict=True) if molar > 1e-6
+            _step(f"{name} acid", molar, "mol/l") for name, molar in zip(ACIDS, jar.acids, strict=False) if molar > 1e-6
         ]
         if jar.strong_ions:
             steps.append(_step("strong ions that hold some of it back (potassium above all)", jar.strong_ions, "eq/l"))

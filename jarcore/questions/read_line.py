@@ -57,6 +57,7 @@ IDLE = frozenset(
 )
 LIQUID = ("aqueous", "oil")
 MOST_CANDIDATES = 6
+RATIO_TO_NOTHING = "A ratio to what? Put the other part into the jar first."
 NOTHING_CALLED = "The pantry has nothing that is called that."
 
 
@@ -128,11 +129,17 @@ def read_phrase(
     """
     words = _plain(text)
     line: Any = {}
-    words, base = _ratio(words, pantry, lines)
+    words, base, ratio = _ratio(words, pantry, lines)
     words, per = _per(words)
     words, basis = _basis(words)
     words, amount = _amount(words)
+    words, loose = _loose(words)
     found, candidates, left = _ingredient(words, pantry)
+    asked = _asked(ratio and not base, loose, found)
+    if loose and not asked:
+        amount = _of_loose(loose, amount)
+    elif asked:
+        amount = {}
     if amount.get("unit") is None and "value" in amount and found is not None:
         amount["unit"] = next((u for u in ("piece", "clove", "sprig", "slice") if found.unit_g(u)), None)
     if base:
@@ -146,7 +153,9 @@ def read_phrase(
         line["amount"] = amount if amount.get("unit") == "%" else {"value": 100.0, "unit": "%"}
     line.update(_follows(line["amount"].get("unit"), basis, base, per, kind, edible_g, found))
     missing = None
-    if found is None:
+    if asked and found is not None:
+        missing = asked
+    elif found is None:
         missing = "Which of these?" if candidates else NOTHING_CALLED if left else "Of what? Name an ingredient."
     elif "unstated" in line["amount"]:
         missing = "How much? It is kept as not stated until you type it."
@@ -191,19 +200,59 @@ def _value(text: str) -> float:
     return round(total, 6)
 
 
-def _ratio(words: str, pantry: Pantry, lines: Sequence[Mapping[str, Any]]) -> tuple[str, dict[str, Any]]:
-    """'3:1 oil to lemon juice' or '2 parts oil to lemon juice': the line it hangs on, and how parts are meant."""
-    parts = RATIO.match(words) or re.match(rf"^({NUMBER}) parts?\b", words)
+@cache
+def _loose_words() -> dict[str, dict[str, str]]:
+    return {row[form]: row for row in rows("loose_amounts") for form in ("word", "plural")}
+
+
+def _loose(words: str) -> tuple[str, dict[str, str] | None]:
+    """A word that stands for an amount, as 'a handful of parsley' has one, taken out of the words."""
+    for said, row in _loose_words().items():
+        found = re.search(rf"\b{said}\b(?: of\b)?", words)
+        if found:
+            return words[: found.start()] + words[found.end() :], row
+    return words, None
+
+
+def _asked(ratio: bool, loose: Mapping[str, str] | None, found: Ingredient | None) -> str | None:
+    """What has to be asked of an amount that is no number by itself: a ratio to nothing, a handful of no leaves."""
+    if ratio:
+        return RATIO_TO_NOTHING
+    if loose is None or found is None:
+        return None
+    fits = {
+        "leaf": found.particle == "leaf",
+        "fat": found.group == "fat",
+        "liquid": found.phase in LIQUID and found.particle != "paste",
+        "sour": found.sour,
+    }
+    return None if fits[loose["of"]] else f"How much is a {loose['word']} of it? Type an amount."
+
+
+def _of_loose(row: Mapping[str, str], amount: Mapping[str, Any]) -> dict[str, Any]:
+    """The range that so many of such a word stand for."""
+    times = float(amount.get("value", 1.0))
+    low, high = float(row["low"]), float(row["high"])
+    return {"low": round(low * times, 3), "high": round(high * times, 3), "unit": row["unit"]}
+
+
+def _ratio(words: str, pantry: Pantry, lines: Sequence[Mapping[str, Any]]) -> tuple[str, dict[str, Any], bool]:
+    """'3:1 oil to lemon juice' or '2 parts oil to lemon juice': the line it hangs on, and how parts are meant.
+
+    Last, whether it is a ratio at all: one to nothing that is in the jar has to be asked about.
+    """
+    sure = RATIO.match(words)
+    parts = sure or re.match(rf"^({NUMBER}) parts?\b", words)
     tail = OF_LINE.search(words)
     if not parts or not tail:
-        return words, {}
+        return words[sure.end() :] if sure else words, {}, bool(sure)
     by = BY.search(words)
     named, _, _ = _ingredient(BY.sub("", tail.group(1)), pantry, among={line.get("ingredient") for line in lines})
     base = next((line.get("id") for line in lines if named is not None and line.get("ingredient") == named.id), None)
     if base is None:
-        return words, {}
+        return f"{words[parts.end() : tail.start()]}", {}, True
     rest = f"{parts.group(1)} part {words[parts.end() : tail.start()]}"
-    return BY.sub("", rest), {"of": base, "by": "mass" if by and by.group(1) != "volume" else "volume"}
+    return BY.sub("", rest), {"of": base, "by": "mass" if by and by.group(1) != "volume" else "volume"}, True
 
 
 def _per(words: str) -> tuple[str, dict[str, Any] | None]:

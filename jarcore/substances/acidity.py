@@ -1,4 +1,4 @@
-"""Acidity by charge balance: five acids, strong ions and a linear protein buffer. pH is solved, never averaged.
+"""Acidity by charge balance: acids, strong ions and a linear protein buffer. pH is solved, never averaged.
 
 F(pH) = SID + h - Kw/h + beta (pH0 - pH) - sum c_i n_i(pH) = 0, with n_i the mean charge of acid i.
 """
@@ -9,7 +9,8 @@ from functools import cache
 
 from jarcore.data import Ingredient, kept, parameter, rows
 
-ACIDS = ("citric", "acetic", "lactic", "malic", "tartaric")
+ACIDS = ("citric", "acetic", "lactic", "malic", "tartaric", "carbonic", "phosphoric")
+LEAVENING = "leavening"
 WATER_ION_PRODUCT = 1e-14
 LOWEST_PH, HIGHEST_PH = -1.0, 15.0
 
@@ -42,7 +43,10 @@ def charge(pka: tuple[float, ...], ph: float) -> float:
 
 @dataclass(frozen=True, slots=True)
 class Solution:
-    """The aqueous phase of a jar: its volume [l], acids [mol/l] in the order of ACIDS, strong ions [eq/l], buffer."""
+    """The aqueous phase of a jar: its volume [l], acids [mol/l] in the order of ACIDS, strong ions [eq/l], buffer.
+
+    Acids at the end that are left out are none.
+    """
 
     litres: float
     acids: tuple[float, ...]
@@ -54,7 +58,7 @@ class Solution:
         """Charge balance F [eq/l] at a pH; falls strictly as pH rises."""
         h = float(10.0**-ph)
         free = self.strong_ions + h - WATER_ION_PRODUCT / h + self.buffer * (self.buffer_ph0 - ph)
-        return free - sum(c * charge(p, ph) for c, p in zip(self.acids, pkas(), strict=True) if c)
+        return free - sum(c * charge(p, ph) for c, p in zip(self.acids, pkas(), strict=False) if c)
 
     def ph(self) -> float:
         """The pH at which the charges balance.
@@ -80,7 +84,7 @@ class Solution:
         own = self.ph()
         parts = [
             max(0.0, c * (charge(p, target_ph) - charge(p, own))) if c else 0.0
-            for c, p in zip(self.acids, pkas(), strict=True)
+            for c, p in zip(self.acids, pkas(), strict=False)
         ]
         total = sum(parts)
         return total, tuple(part / total if total > 0 else 0.0 for part in parts)
@@ -115,12 +119,13 @@ def solution(parts: Iterable[tuple[Ingredient, float]]) -> Solution | None:
                 litres += ingredient.water * grams / 1e5
             continue
         own = row.aqueous_l_per_kg * grams / 1000
-        litres += own
+        # What raises a dough dissolves in the water of others.
+        litres += 0.0 if ingredient.group == LEAVENING else own
         strong += row.strong_ions_eq_l * own
         buffer += row.buffer_mol_l_ph * own
         buffer_ph0 += row.buffer_mol_l_ph * row.buffer_ph0 * own
-        for i, acid in enumerate((row.citric_g_l, row.acetic_g_l, row.lactic_g_l, row.malic_g_l, row.tartaric_g_l)):
-            moles[i] += acid / masses[i] * own
+        for i, name in enumerate(ACIDS):
+            moles[i] += getattr(row, f"{name}_g_l") / masses[i] * own
     if litres <= 0:
         return None
     return Solution(

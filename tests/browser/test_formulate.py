@@ -185,7 +185,7 @@ class ArgueTest(BrowserTest):
         bench.find(names.findFish, "mackerel", "Mackerel")
         found = bench.differences()
         self.assertTrue(any("histamine" in what for what in found))
-        self.assertIn("Best from — Dry brine", found)
+        self.assertIn("Fat", found)
         bench.press(names.leaveIt)
         self.assertEqual(bench.text(FISH + " h2"), "Gurnard")
         bench.press(names.anotherFish)
@@ -214,11 +214,12 @@ class ArgueTest(BrowserTest):
         bench.field(names.howReached.format(what="Salt, of the fish")).click()
         bench.sees("[data-part=steps]", "Smooth mustard")
         bench.sees("[role=dialog]", "edible weight of the fish")
-        bench.type(names.target.format(bound="at least"), "0.4")
+        bench.type(names.target.format(bound="at least"), "1.2")
         bench.close()
-        bench.sees("dd[data-state=under]", "0.13 % under its target")
+        # The fish is salted already by the jar before: what is missing is little.
+        bench.sees("dd[data-state=under]", "0.43 % under its target")
         bench.settled()
-        self.assertEqual(self.stored(GURNARD).document["jars"][1]["targets"]["salt_pct_of_fish"], {"min": 0.4})
+        self.assertEqual(self.stored(GURNARD).document["jars"][1]["targets"]["salt_pct_of_fish"], {"min": 1.2})
 
 
 class KnowinglyTest(BrowserTest):

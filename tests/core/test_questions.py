@@ -154,7 +154,8 @@ class ScaleTest(TestCase):
 
 class CompareTest(TestCase):
     def test_another_fish_is_not_merely_renamed(self) -> None:
-        found = compare(GURNARD, changed(GURNARD, fish__species="mackerel"))["differences"]
+        thin = changed(GURNARD, fish__thickness__value=8)
+        found = compare(thin, changed(thin, fish__species="mackerel"))["differences"]
         groups = {one["group"] for one in found}
         self.assertLessEqual({"fish", "window", "ledger", "caution"}, groups)
         self.assertIn("histamine", " ".join(str(one["what"]) for one in found if one["group"] == "caution"))

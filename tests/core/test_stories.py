@@ -169,6 +169,87 @@ class ComposingStories(TestCase):
         self.assertIn("/jars/0/targets/taste", [n["path"] for n in unknown["notices"]])
 
 
+class SaltStories(TestCase):
+    salted = {"id": "first", "kind": "dry_brine", "method": {"school": "measured", "after": "leave"}}
+
+    def salting(self, first_pct: float, second_pct: float) -> dict[str, Any]:
+        """Two measured dry brines, one after the other, each to make the fish 0.8 to 1.2 % salt."""
+        targets = {"salt_pct_of_fish": {"min": 0.8, "max": 1.2}}
+        lines = [
+            {"id": "s", "ingredient": "sea-salt-fine", "amount": {"value": pct, "unit": "%"}, "basis": "fish"}
+            for pct in (first_pct, second_pct)
+        ]
+        jars = [{**self.salted, "id": f"j{n}", "lines": [line], "targets": targets} for n, line in enumerate(lines)]
+        return changed(zander(), jars=jars)
+
+    def test_salting_twice_counts_what_is_in(self) -> None:
+        for first, second, state, left in ((1.0, 0.1, "in", 0.0), (1.0, 0.8, "over", 0.0), (0.5, 0.2, "under", 0.68)):
+            answer = evaluate(self.salting(first, second))
+            reading = answer["jars"][1]["reading"]
+            with self.subTest(first=first, second=second):
+                self.assertEqual(reading["targets"]["salt_pct_of_fish"]["state"], state)
+                self.assertAlmostEqual(reading["in_already_g"], first * 6.8)
+                self.assertAlmostEqual(reading["left_to_add_g"], left)
+                said = next(n["text"] for n in answer["notices"] if n["code"] == "salted-already")
+                self.assertIn(f"{first:.1f} % salt in the fish: {left:.1f} g left to add", said)
+
+    def test_a_fish_that_is_too_salty_is_never_on_target(self) -> None:
+        document = changed(self.salting(1.2, 1.1), targets={"added_pct_of_edible": {"min": 1.0}})
+        document["jars"][1]["targets"] = {"salt_pct_of_fish": {"min": 0.5}}
+        answer = evaluate(document)
+        self.assertEqual(answer["jars"][1]["reading"]["targets"]["salt_pct_of_fish"]["state"], "over")
+        self.assertEqual(answer["ledger"]["targets"]["added_pct_of_edible"]["state"], "over")
+
+    def test_a_cure_is_no_plan(self) -> None:
+        alone = changed(zander(), jars__0__lines__0__amount__value=3)
+        for document, path in ((alone, "/jars/0"), (self.salting(1.4, 1.3), "/jars")):
+            answer = evaluate(document)
+            self.assertEqual(answer["standing"], "not_ready")
+            self.assertIn(path, [one["path"] for one in answer["not_ready"] if "cure" in one["text"]])
+        self.assertIsNone(window(alone))
+        self.assertIn("too salty to be eaten", evaluate(alone)["verdict"]["text"])
+
+    def test_waiting_never_brings_back_what_a_rinse_takes(self) -> None:
+        def stays(minutes: float) -> float:
+            salt = [("sea-salt-coarse", 1.6, "%", "fish")]
+            rinsed = {"school": "timed_rinse", "after": "rinse", "coverage": "full", "vessel": "dish"}
+            planned = one_jar("dry_brine", salt, contact_time={"value": minutes, "unit": "min"}, **rinsed)
+            return float(window(planned)["at_contact_time"]["salt_pct_of_fish"])
+
+        self.assertLess(stays(5), stays(30))
+        self.assertAlmostEqual(stays(60), stays(600))
+        self.assertLess(stays(600), 1.6)
+
+    def test_a_dose_that_cannot_reach_its_target_has_no_best(self) -> None:
+        rinsed = {"school": "timed_rinse", "after": "rinse", "coverage": "full", "vessel": "dish"}
+        answer = evaluate(one_jar("dry_brine", [("sea-salt-coarse", 0.8, "%", "fish")], **rinsed))
+        self.assertIsNone(answer["jars"][0]["window"])
+        self.assertIn("dose-too-small", [n["code"] for n in answer["notices"]])
+
+    def test_what_goes_on_later_stands_beside_the_jar(self) -> None:
+        lines = [("olive-oil", 60.0, "g", "fixed"), ("dill", 10.0, "g", "fixed"), ("sea-salt-fine", 7.0, "g", "fixed")]
+        document = one_jar("marinade", [*lines, ("lemon-juice", 20.0, "g", "fixed")])
+        document["jars"][0]["lines"][2]["when"] = "before_heat"
+        document["jars"][0]["lines"][3]["when"] = "plate"
+        reading = evaluate(document)["jars"][0]["reading"]
+        self.assertEqual((reading["mass_g"], reading["ph"]), (70, None))
+        self.assertLess(reading["salt_pct"], 0.1)
+        self.assertEqual((reading["held_back"]["mass_g"], reading["on_plate"]["mass_g"]), (7, 20))
+        self.assertAlmostEqual(reading["held_back"]["salt_pct_of_fish"], 7 / 6.8)
+        self.assertLess(reading["on_plate"]["ph"], 2.6)
+        self.assertIsNone(evaluate(zander())["jars"][0]["reading"]["held_back"])
+
+    def test_what_is_no_acid_to_the_tongue_moves_ph(self) -> None:
+        """Lemon juice with soda in a spoon, lime juice with fish sauce: by units, as common practice knows."""
+        for row in cases.table("mixed_ph"):
+            words = [part.split(":") for part in row["jar"].split()]
+            document = one_jar("marinade", [(name, float(grams), "g", "fixed") for name, grams in words])
+            with self.subTest(row["jar"]):
+                self.assertTrue(
+                    float(row["low"]) <= evaluate(document)["jars"][0]["reading"]["ph"] <= float(row["high"])
+                )
+
+
 class TimeStories(TestCase):
     def test_windows_follow_geometry_and_dose_and_nothing_else(self) -> None:
         base = citrus_chunks_counter()

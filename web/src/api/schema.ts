@@ -647,6 +647,40 @@ export interface components {
             value?: number;
         };
         /**
+         * Aside
+         * @description Lines that go on at another time than their jar, by themselves, with the names of the readings.
+         */
+        Aside: {
+            /** Acid Meq Per Kg Fish */
+            acid_meq_per_kg_fish: number | null;
+            /** Acid Pct Acetic */
+            acid_pct_acetic: number | null;
+            /** Acid Pct Citric */
+            acid_pct_citric: number | null;
+            /** Alcohol Pct Volume */
+            alcohol_pct_volume: number | null;
+            /** Aromatics Pct */
+            aromatics_pct: number | null;
+            /** Mass G */
+            mass_g: number;
+            /** Oil Pct */
+            oil_pct: number | null;
+            /** Ph */
+            ph: number | null;
+            /** Salt Pct */
+            salt_pct: number | null;
+            /** Salt Pct Of Fish */
+            salt_pct_of_fish: number | null;
+            /** Sodium Mg */
+            sodium_mg: number;
+            /** Starch Pct */
+            starch_pct: number | null;
+            /** Sugar Pct */
+            sugar_pct: number | null;
+            /** Water Pct */
+            water_pct: number | null;
+        };
+        /**
          * Asked
          * @description What is asked about one formula; `description` of a field says what it is to be.
          */
@@ -2316,6 +2350,9 @@ export interface components {
         /**
          * Reading
          * @description A whole jar as made. Shares are g per 100 g of the jar unless the name says otherwise.
+         *
+         *     `held_back` and `on_plate` are its lines that go on just before heat or on the plate. `in_already_g` is salt in the
+         *     fish from jars before it, `left_to_add_g` what it may still bring.
          */
         Reading: {
             /** Acid Meq Per Kg Fish */
@@ -2342,8 +2379,13 @@ export interface components {
             discard_g: number;
             /** Flow */
             flow: string | null;
+            held_back: components["schemas"]["Aside"] | null;
             /** Hydration Pct */
             hydration_pct: number | null;
+            /** In Already G */
+            in_already_g: number;
+            /** Left To Add G */
+            left_to_add_g: number | null;
             /** Mass G */
             mass_g: number;
             /** Mass G Range */
@@ -2352,6 +2394,7 @@ export interface components {
             oil_pct: number | null;
             /** Oil To Acid Volume */
             oil_to_acid_volume: number | null;
+            on_plate: components["schemas"]["Aside"] | null;
             /** Ph */
             ph: number | null;
             /** Ph Range */

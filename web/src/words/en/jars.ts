@@ -19,6 +19,7 @@ export const jars = {
   saveSays: 'The kitchen finds it in every formula.',
   setOut: 'Set out {out}; {stays}{range} stays on the fish, {thrown} is thrown away.',
   flowsLike: ' It flows like {what}.',
+  later: 'Besides, {when}: {mass}, {salt} of the fish as salt.',
   drawn: '{jar}: {volume}, {layers}',
   layer: '{component} {volume}',
 } as const;

@@ -4,7 +4,7 @@ import { kindNames } from '@/document/kinds';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, TextInput } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
-import { grams } from '@/words/numbers';
+import { grams, percent } from '@/words/numbers';
 import { Said } from '@/words/Said';
 import { Advice } from '../Advice';
 import { AddLine } from '../lines/AddLine';
@@ -64,10 +64,32 @@ export function JarPanel({ place, onOpenJar }: Props) {
       <AddLine jar={place} />
       {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
       <Coating place={place} />
+      <Later place={place} />
       <Advice below={`/jars/${place}`} />
       <Strata strata={evaluation?.jars[place]?.reading.strata ?? []} />
       <SchoolsDialog open={schools} onClose={() => setSchools(false)} jar={place} />
     </section>
+  );
+}
+
+/** What goes on at another time than the jar itself, and is not in its readings. */
+function Later({ place }: { place: number }) {
+  const reading = useOpened().evaluation?.jars[place]?.reading;
+  const asides = [
+    { when: 'before_heat', part: reading?.held_back },
+    { when: 'plate', part: reading?.on_plate },
+  ] as const;
+  return asides.map(
+    ({ when, part }) =>
+      part && (
+        <p key={when} className="mt-2 text-quiet" data-part={when}>
+          {fill(says.jars.later, {
+            when: named(terms.choices.when, when),
+            mass: grams(part.mass_g),
+            salt: percent(part.salt_pct_of_fish),
+          })}
+        </p>
+      ),
   );
 }
 
