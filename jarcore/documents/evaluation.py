@@ -315,10 +315,12 @@ class Exposure(TypedDict):
 
 
 class CookStage(TypedDict):
-    """A stage of cooking."""
+    """A stage of cooking: what it is called, how long [min], how hot and what core it leaves where that is its own."""
 
     name: str
     minutes: float
+    celsius: NotRequired[float]
+    core_c: NotRequired[float]
 
 
 class CookGroup(TypedDict):
@@ -372,6 +374,20 @@ class FatStep(TypedDict):
     why: str
 
 
+class PanLoad(TypedDict):
+    """How many pieces a pan takes at once, and batches."""
+
+    batches: float
+    pieces_per_batch: float
+
+
+class Practice(TypedDict):
+    """The core that practice times of the method were met with [degC], and the minutes to it."""
+
+    core_c: float
+    minutes: float
+
+
 class CookResult(TypedDict):
     """Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide."""
 
@@ -382,6 +398,8 @@ class CookResult(TypedDict):
     rest_minutes: float | None
     pull_c: float | None
     oil: OilLoad | None
+    pan: PanLoad | None
+    practice: Practice | None
     zones: list[Zone]
     groups: list[CookGroup]
     burn: Burn | None

@@ -238,6 +238,13 @@ class SecondFry(Part):
 
     medium_temperature: Temperature | None = None
     time: Time | None = None
+    rest: Time | None = None
+
+
+class Pan(Part):
+    """The pan that the pieces lie in."""
+
+    diameter: Length | None = None
 
 
 class Cook(Part):
@@ -266,8 +273,15 @@ class Cook(Part):
     covered: Flag | None = None
     fan: Flag | None = None
     oil: Oil | None = None
+    burner: Literal["small_gas", "large_gas", "induction"] | None = None
     burner_w: Number | None = None
+    pan: Pan | None = None
+    first_side_share: Percent | None = None
     second_fry: SecondFry | None = None
+
+
+# Ages that are vulnerable by definition: children under five, and the band that holds them.
+SMALL_CHILDREN = ("infant", "1-3", "4-8")
 
 
 class Diner(Part):
@@ -278,6 +292,11 @@ class Diner(Part):
     vulnerable: Flag | None = None
     avoid: list[Text] | None = None
     heat: Number | None = None
+
+    @property
+    def at_risk(self) -> bool:
+        """Whether they are vulnerable: ticked, or by age."""
+        return bool(self.vulnerable) or self.age in SMALL_CHILDREN
 
 
 class Side(Part):

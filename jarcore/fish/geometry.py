@@ -56,8 +56,12 @@ class Piece:
 
     @property
     def diffusion_mm(self) -> float:
-        """The way salt goes [mm]: half the thickness with two open faces, the whole with one, half under skin."""
-        return self.thickness_mm if self.open_broad_faces == 1 else self.thickness_mm / 2
+        """The way salt goes [mm]: half the thickness with two open faces, the whole with one, half under skin.
+
+        Slashes shorten it by as much as they add to the surface.
+        """
+        straight = self.thickness_mm if self.open_broad_faces == 1 else self.thickness_mm / 2
+        return straight / (1 + self.slash_cm2 / self.surface_cm2)
 
     def open_faces(self, lying: bool) -> tuple[int, int, int]:
         """Open faces along length, width and thickness; a piece that lies in a dish has its lower face closed."""

@@ -19,6 +19,7 @@ from jarcore.jars import (
     known_spells,
     salted,
     standing_of,
+    stuffs,
     weigh_jar,
     window_for,
 )
@@ -73,7 +74,8 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Seq
         for place, (jar, raw) in enumerate(zip(formula.jars or [], written, strict=True))
     )
     _same_ids(formula.jars or [], read)
-    heat = read_heat(formula.cook or Cook(), any(laid.kind.fills for laid in jars), read)
+    at_risk = any(diner.at_risk for diner in formula.diners or []) or read.told("/diners")
+    heat = read_heat(formula.cook or Cook(), any(stuffs(laid) for laid in jars), at_risk, read)
     sides = tuple(
         read.count(side.salt_g_per_serving, f"/sides/{place}/salt_g_per_serving")
         for place, side in enumerate(formula.sides or [])

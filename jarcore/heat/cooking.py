@@ -2,67 +2,27 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from functools import cache
 
 from jarcore.data import parameter, rendered, rows, sentence
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import Burn, CookResult, CookStage, FatStep
+from jarcore.documents.evaluation import Burn, CookResult, CookStage, FatStep, Practice
 from jarcore.fish import MeasuredFish
 from jarcore.heat.core import Cooked, Heat, Slab, rod_seconds, time_to_core
+from jarcore.heat.fries import two_fries
+from jarcore.heat.loads import cooled, pan_of, recovery_of
+from jarcore.heat.method import DEEP, LIDDED, HeatRow, heat_for, heat_rows
 from jarcore.heat.oil import oil_of
 from jarcore.heat.stated import Stated
 from jarcore.jars import Laid
 
+EVEN = 0.5
 SIDES = ("first side", "second side")
-WHOLE_TIME = "in the heat"
-NUMBERS = ("h", "medium_c", "other_h", "other_c", "rest_h", "rest_c", "rest_s")
+WHOLE_TIME, UNDER_LID = "in the heat", "under the lid"
+FIRST_FRY, BETWEEN, SECOND_FRY = "first fry", "out, while the oil comes to heat", "second fry"
 # Methods so hot that what clings to the surface may burn before the fish is done.
 SCORCHING = ("pan", "grill", "top_grill", "shallow_fry", "deep_fry", "oven")
 # What takes off what clings to the surface.
 TAKEN_OFF = ("rinse", "wipe", "scrape")
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class HeatRow:
-    """A method as the model sees it."""
-
-    heat: Heat
-    dial: bool
-    spread: float
-    source: str
-
-
-@cache
-def heat_rows() -> dict[tuple[str, str], HeatRow]:
-    """Heat by method and preset."""
-    found = {}
-    for row in rows("heat"):
-        numbers = {name: float(row[name]) for name in NUMBERS}
-        heat = Heat(**numbers, turns=row["turns"] == "1")
-        found[row["method"], row["preset"]] = HeatRow(
-            heat=heat, dial=row["dial"] == "1", spread=float(row["spread"]), source=row["source"]
-        )
-    return found
-
-
-def heat_for(stated: Stated, thickness_mm: float) -> HeatRow | None:
-    """The row for a method on pieces so thick [mm], with the dial's temperature in it; None for one without a row."""
-    method = stated.method or ""
-    preset = ""
-    if method == "pan":
-        preset = stated.preset or ("hot" if thickness_mm > parameter("thick_from") else "medium")
-    elif method == "oven" and stated.fan:
-        preset = "fan"
-    row = heat_rows().get((method, preset))
-    if row is None:
-        return None
-    heat = row.heat
-    if stated.medium_c is not None and row.dial:
-        heat = replace(heat, medium_c=stated.medium_c, other_c=stated.medium_c)
-    if method == "salt_crust":
-        resistance = 1 / heat.h + parameter("crust_thickness") / 1000 / parameter("crust_conductivity")
-        heat = replace(heat, h=1 / resistance, other_h=1 / resistance)
-    return replace(row, heat=heat)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -83,6 +43,16 @@ class Done:
         return self.fish.piece.thickness_mm if self.fish.piece else 0.0
 
     @property
+    def minutes(self) -> float:
+        """Minutes in the heat, with those under the lid [min]."""
+        return (self.seconds + (self.row.heat.rest_s if self.row.lid else 0.0)) / 60
+
+    @property
+    def rest_minutes(self) -> float:
+        """Minutes at rest, out of the heat [min]."""
+        return 0.0 if self.row.lid else self.row.heat.rest_s / 60
+
+    @property
     def side_s(self) -> float:
         """Time of one side [s], or all of it where nothing is turned."""
         return self.seconds / (2 if self.row.heat.turns else 1)
@@ -100,24 +70,63 @@ def done_of(fish: MeasuredFish, group: str | None, stated: Stated) -> Done | Non
         return None
     row = heat_for(stated, fish.piece.thickness_mm)
     start, target = starts_at(fish, stated), stated.target_c
-    if row is None or start < 0:
+    if row is None or start < 0 or fish.piece.thickness_mm > parameter("most_thick"):
         return None
+    thick_m = heated_m(fish, row.heat)
+    if stated.second_fry and stated.method == DEEP:
+        return _fried_twice(fish, group, stated, row, start)
     if is_round(fish, row.heat):
-        thick = parameter("gutted_thickness_share") * fish.piece.thickness_mm / 1000
-        seconds = rod_seconds(thick, row.heat, start, target)
+        seconds = rod_seconds(thick_m, row.heat, start, target)
         if seconds is None:
             return None
         whole: CookStage = {"name": WHOLE_TIME, "minutes": seconds / 60}
         return Done(fish=fish, group=group, row=row, start_c=start, seconds=seconds, pull_c=target, stages=(whole,))
-    cooked = time_to_core(fish.piece.thickness_mm / 1000, row.heat, start, target)
+    cooked = time_to_core(thick_m, row.heat, start, target)
     if cooked is None:
         return None
     stages: tuple[CookStage, ...] = ({"name": WHOLE_TIME, "minutes": cooked.seconds / 60},)
     if row.heat.turns:
-        stages = tuple({"name": name, "minutes": cooked.side_s / 60} for name in SIDES)
-    return Done(
-        fish=fish, group=group, row=row, start_c=start, seconds=cooked.seconds, pull_c=cooked.pull_c, stages=stages
+        shares = (row.heat.first_share, 1 - row.heat.first_share)
+        stages = tuple(
+            {"name": name, "minutes": share * cooked.seconds / 60} for name, share in zip(SIDES, shares, strict=True)
+        )
+    elif row.lid:
+        stages = (*stages, {"name": UNDER_LID, "minutes": row.heat.rest_s / 60})
+    # Under the lid it is still in the heat: it is pulled when the lid comes off.
+    pull_c = cooked.peak_c if row.lid else cooked.pull_c
+    return Done(fish=fish, group=group, row=row, start_c=start, seconds=cooked.seconds, pull_c=pull_c, stages=stages)
+
+
+def heated_m(fish: MeasuredFish, heat: Heat) -> float:
+    """How thick a piece is to the heat [m]: a gutted round fish less than it measures, and slashes let heat in."""
+    assert fish.piece is not None
+    gutted = parameter("gutted_thickness_share") if is_round(fish, heat) else 1.0
+    opened = 1 + parameter("slash_heat") * fish.piece.slash_cm2 / fish.piece.surface_cm2
+    return gutted * fish.piece.thickness_mm / opened / 1000
+
+
+def _fried_twice(fish: MeasuredFish, group: str | None, stated: Stated, row: HeatRow, start_c: float) -> Done | None:
+    """Two fries as two stages, with the rest between."""
+    assert fish.piece is not None
+    rest, recovers = stated.second_rest_min, recovery_of(stated, fish)
+    if rest is None:
+        rest = max(parameter("first_rest"), recovers or 0.0)
+    fried = two_fries(stated, fish.piece.thickness_mm, start_c, rest)
+    if fried is None:
+        return None
+    first_c = parameter("fry_nominal") if stated.medium_c is None else stated.medium_c
+    stages: tuple[CookStage, ...] = (
+        {"name": FIRST_FRY, "minutes": fried.first_s / 60, "celsius": first_c, "core_c": fried.first_pull_c},
+        {"name": BETWEEN, "minutes": fried.rest_s / 60},
+        {
+            "name": SECOND_FRY,
+            "minutes": fried.second_s / 60,
+            "celsius": first_c if stated.second_c is None else stated.second_c,
+            "core_c": fried.pull_c,
+        },
     )
+    seconds = fried.first_s + fried.second_s
+    return Done(fish=fish, group=group, row=row, start_c=start_c, seconds=seconds, pull_c=fried.pull_c, stages=stages)
 
 
 def starts_at(fish: MeasuredFish, stated: Stated) -> float:
@@ -131,6 +140,7 @@ def cook_result(stated: Stated, fish: MeasuredFish, jars: Sequence[Laid]) -> tup
     Of unlike pieces the slowest decide what is said of the whole, and each size has its own time beside it.
     """
     oil, told = oil_of(stated, fish)
+    stated, more = cooled(stated, oil)
     result: CookResult = {
         "minutes": None,
         "stages": [],
@@ -138,13 +148,26 @@ def cook_result(stated: Stated, fish: MeasuredFish, jars: Sequence[Laid]) -> tup
         "pull_c": None,
         "rest_minutes": None,
         "oil": oil,
+        "pan": pan_of(stated, fish),
+        "practice": None,
         "zones": [],
         "groups": [],
         "burn": burn_of(stated, jars),
         "order": order_of(jars),
         "locks": locks_of(stated, jars),
     }
-    return result, [*told, *_times(result, stated, fish)]
+    return result, [*told, *more, *_ignored(stated), *_times(result, stated, fish)]
+
+
+def _ignored(stated: Stated) -> Iterator[Finding]:
+    """What is stated and changes nothing with this method."""
+    if stated.fan and stated.method != "oven":
+        yield found("not-modelled/fan", "/cook/fan")
+    turns = {method for (method, _), row in heat_rows().items() if row.heat.turns}
+    if stated.first_share != EVEN and stated.method not in turns:
+        yield found("not-modelled/sides", "/cook/first_side_share")
+    if stated.second_fry and stated.method != DEEP:
+        yield found("not-modelled/second-fry", "/cook/second_fry")
 
 
 def _times(result: CookResult, stated: Stated, fish: MeasuredFish) -> Iterator[Finding]:
@@ -157,6 +180,13 @@ def _times(result: CookResult, stated: Stated, fish: MeasuredFish) -> Iterator[F
     if starts_at(fish, stated) < 0:
         yield found("outside-model/frozen", "/cook/start_temperature")
         return
+    if stated.covered and stated.method not in LIDDED:
+        yield found("not-modelled/covered", "/cook/covered")
+        return
+    thick = [one.piece.thickness_mm for _, one in fish.sizes if one.piece]
+    if max(thick, default=0.0) > parameter("most_thick"):
+        yield found("outside-model/thick", "/fish/thickness", mm=max(thick))
+        return
     done = [(done_of(one, group, stated), one) for group, one in fish.sizes]
     known = [one for one, _ in done if one is not None]
     if len(known) < len(done):
@@ -166,12 +196,10 @@ def _times(result: CookResult, stated: Stated, fish: MeasuredFish) -> Iterator[F
         return
     slowest = max(known, key=lambda one: one.seconds)
     _fill(result, slowest)
+    result["practice"] = _practice(slowest, stated)
     _zones(result, slowest)
     if fish.groups:
         yield from _groups(result, known, slowest)
-    thickest = max(one.thickness_mm for one in known)
-    if stated.second_fry and thickest > parameter("fry_warn_thickness"):
-        yield found("first-fry-short", "/cook/second_fry", mm=thickest)
 
 
 def _why_not(stated: Stated, fish: MeasuredFish, group: str) -> Finding:
@@ -186,12 +214,25 @@ def _why_not(stated: Stated, fish: MeasuredFish, group: str) -> Finding:
 
 
 def _fill(result: CookResult, done: Done) -> None:
-    minutes, spread = done.seconds / 60, done.row.spread
+    minutes, spread = done.minutes, done.row.spread
     result["minutes"] = minutes
     result["minutes_range"] = [minutes * (1 - spread), minutes * (1 + spread)]
     result["stages"] = list(done.stages)
     result["pull_c"] = done.pull_c
-    result["rest_minutes"] = done.row.heat.rest_s / 60
+    result["rest_minutes"] = done.rest_minutes
+
+
+def _practice(done: Done, stated: Stated) -> Practice | None:
+    """How long to the core that practice times of the method were met with; None where none higher is aimed at.
+
+    Where nothing is left to the rest for the sake of who eats, nothing less is spoken of either.
+    """
+    core = done.row.practice_c
+    if core >= stated.target_c or not stated.credit_c:
+        return None
+    credited = replace(stated, target_c=core, credit_c=parameter("carry_over"))
+    usual = done_of(done.fish, done.group, credited)
+    return {"core_c": core, "minutes": usual.minutes} if usual else None
 
 
 def _zones(result: CookResult, done: Done) -> None:
@@ -219,11 +260,11 @@ def _groups(result: CookResult, known: Sequence[Done], slowest: Done) -> Iterato
                 "id": done.group,
                 "pieces": done.fish.pieces,
                 "thickness_mm": done.thickness_mm,
-                "minutes": done.seconds / 60,
+                "minutes": done.minutes,
                 "stages": list(done.stages),
                 "core_c": result["core_c"],
                 "pull_c": done.pull_c,
-                "rest_minutes": done.row.heat.rest_s / 60,
+                "rest_minutes": done.rest_minutes,
                 "out_before_min": early,
                 "left_in_c": left_in,
             }

@@ -27,6 +27,9 @@ class Heat:
     rest_h: float
     rest_c: float
     rest_s: float
+    # The first side's share of the time, and how much of a target the rest may bring [K].
+    first_share: float = 0.5
+    credit_c: float = float("inf")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -70,9 +73,14 @@ class Slab:
         self.rest = _stage(thick, heat.rest_h, heat.rest_c, heat.rest_h, heat.rest_c)
 
     def heated(self, start_c: float, side_s: float) -> Vector:
-        """Temperatures when pulled, after SIDE_S on each side [s] (or in all, when it is not turned)."""
-        state = self.first.at(np.full(CELLS, start_c), side_s)
-        return self.second.at(state, side_s) if self.second else state
+        """Temperatures when pulled, after SIDE_S on each side in the mean [s] (or in all, when it is not turned)."""
+        return self.heated_from(np.full(CELLS, start_c), side_s)
+
+    def heated_from(self, state: Vector, side_s: float) -> Vector:
+        """The same from temperatures as they are [degC]."""
+        share = 2 * self.heat.first_share if self.second else 1.0
+        state = self.first.at(state, share * side_s)
+        return self.second.at(state, (2 - share) * side_s) if self.second else state
 
     def cooked(self, start_c: float, side_s: float) -> Cooked:
         """What a cooking of SIDE_S a side gives."""
@@ -89,17 +97,19 @@ class Slab:
         )
 
     def _peaks(self, start_c: float, sides: Vector) -> Vector:
-        """Peak of the core in the rest [degC] for each of several times of a side [s]."""
-        states = self.first.each(np.full((1, CELLS), start_c), sides)
+        """Peak of the core in the rest [degC], as far as that is credited, for each of several times of a side [s]."""
+        share = 2 * self.heat.first_share if self.second else 1.0
+        states = self.first.each(np.full((1, CELLS), start_c), share * sides)
         if self.second:
-            states = self.second.each(states, sides)
+            states = self.second.each(states, (2 - share) * sides)
+        pulled = core_of(states, self.heat.turns)
         rests = np.linspace(0, self.heat.rest_s, REST_POINTS)
         rested = self.rest.each(np.repeat(states, REST_POINTS, axis=0), np.tile(rests, len(sides)))
         peaks: Vector = core_of(rested, self.heat.turns).reshape(len(sides), REST_POINTS).max(axis=1)
-        return peaks
+        return np.minimum(peaks, pulled + self.heat.credit_c)
 
     def time_to(self, start_c: float, target_c: float) -> Cooked | None:
-        """The cooking whose core peaks at TARGET_C in the rest; None when it never does.
+        """The cooking whose core peaks at TARGET_C in the rest, as far as that is credited; None when it never does.
 
         A coarse grid of times finds the neighbours, a fine one the time between them; the core only rises with it.
         """
@@ -113,12 +123,14 @@ class Slab:
 
     def core_course(self, start_c: float, side_s: float, points: int = 40) -> tuple[Vector, Vector]:
         """(time [s], core [degC]) through heating and rest."""
-        heat_times = np.linspace(0, side_s, points)
+        share = 2 * self.heat.first_share if self.second else 1.0
+        heat_times = np.linspace(0, share * side_s, points)
         first = self.first.at(np.full(CELLS, start_c), heat_times)
         times, states = [heat_times], [first]
         if self.second:
-            times.append(heat_times[1:] + side_s)
-            states.append(self.second.at(first[-1], heat_times[1:]))
+            later = np.linspace(0, (2 - share) * side_s, points)[1:]
+            times.append(later + share * side_s)
+            states.append(self.second.at(first[-1], later))
         rest_times = np.linspace(0, self.heat.rest_s, points)[1:]
         times.append(rest_times + times[-1][-1])
         states.append(self.rest.at(states[-1][-1], rest_times))

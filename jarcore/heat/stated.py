@@ -2,12 +2,14 @@
 
 from dataclasses import dataclass
 
-from jarcore.data import parameter
+from jarcore.data import parameter, rows
 from jarcore.documents.formula import Cook
 from jarcore.reading import Quantities
 
 FRIED = ("deep_fry", "shallow_fry")
 RAW = "none"
+# Each side lies at least so long, as a share of the time.
+LEAST_SIDE = 0.05
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -15,7 +17,8 @@ class Stated:
     """Method and its settings: temperatures [degC], oil [ml] and its depth [mm], burner [W]; None where not stated.
 
     `target_c` is the core target, by the rule where none is written; `start_c` what the fish starts at, its own where
-    None.
+    None; `credit_c` how much of the target the rest may bring [K]; `burner_w` the power of a burner of usual efficiency
+    that gives as much; `first_share` the first side's share of the time [1].
     """
 
     method: str | None
@@ -24,6 +27,10 @@ class Stated:
     start_c: float | None
     medium_c: float | None
     target_c: float
+    credit_c: float
+    covered: bool
+    first_share: float
+    pan_mm: float | None
     oil_named: bool
     oil: str | None
     oil_ml: float | None
@@ -31,6 +38,8 @@ class Stated:
     burner_w: float
     second_fry: bool
     second_c: float | None
+    second_min: float
+    second_rest_min: float | None
 
     @property
     def fried(self) -> bool:
@@ -43,10 +52,15 @@ class Stated:
         return self.method == RAW
 
 
-def read_heat(cook: Cook, stuffed: bool, read: Quantities) -> Stated:
-    """What a formula states of its cooking; STUFFED when there is a filling, whose centre has a target of its own."""
+def read_heat(cook: Cook, stuffed: bool, at_risk: bool, read: Quantities) -> Stated:
+    """What a formula states of its cooking; STUFFED when there is a filling, whose centre has a target of its own.
+
+    Where somebody AT_RISK eats nothing is left to the rest.
+    """
     oil, second = cook.oil, cook.second_fry
     target = read.celsius(cook.core_target, "/cook/core_target")
+    share = read.share(cook.first_side_share, "/cook/first_side_share")
+    time = read.minutes(second.time, "/cook/second_fry/time") if second else None
     return Stated(
         method=cook.method,
         preset=cook.preset,
@@ -54,11 +68,26 @@ def read_heat(cook: Cook, stuffed: bool, read: Quantities) -> Stated:
         start_c=read.celsius(cook.start_temperature, "/cook/start_temperature"),
         medium_c=read.celsius(cook.medium_temperature, "/cook/medium_temperature"),
         target_c=parameter("filling_target" if stuffed else "core_target") if target is None else target,
+        credit_c=0.0 if at_risk else parameter("carry_over"),
+        covered=bool(cook.covered),
+        first_share=0.5 if share is None else min(max(share, LEAST_SIDE), 1 - LEAST_SIDE),
+        pan_mm=read.length_mm(cook.pan.diameter, "/cook/pan/diameter") if cook.pan else None,
         oil_named=oil is not None,
         oil=oil.ingredient if oil else None,
         oil_ml=read.volume_ml(oil.volume, "/cook/oil/volume") if oil else None,
         oil_depth_mm=read.length_mm(oil.depth, "/cook/oil/depth") if oil else None,
-        burner_w=read.count(cook.burner_w, "/cook/burner_w") or 0.0,
+        burner_w=_burner_w(cook, read),
         second_fry=second is not None,
         second_c=read.celsius(second.medium_temperature, "/cook/second_fry/medium_temperature") if second else None,
+        second_min=parameter("second_fry") if time is None else time,
+        second_rest_min=read.minutes(second.rest, "/cook/second_fry/rest") if second else None,
     )
+
+
+def _burner_w(cook: Cook, read: Quantities) -> float:
+    """What the burner gives, as the power of one of usual efficiency [W]; 0 where it is not stated."""
+    watts = read.count(cook.burner_w, "/cook/burner_w")
+    row = next((row for row in rows("burners") if row["burner"] == cook.burner), None)
+    if row is None:
+        return watts or 0.0
+    return (watts or float(row["watts"])) * float(row["efficiency"]) / parameter("burner_efficiency")

@@ -1,5 +1,6 @@
 """What a jar is: weighed, read, placed on its fish, timed. Imports flesh and below."""
 
+from jarcore.jars.coating import stuffs
 from jarcore.jars.contents import Contents, weigh_jar
 from jarcore.jars.exposure import clock_of, counter_limit, known_spells
 from jarcore.jars.kind import Kind
@@ -35,6 +36,7 @@ __all__ = [
     "reading_of",
     "salted",
     "standing_of",
+    "stuffs",
     "target_states",
     "untimed_for_want_of",
     "weigh_jar",

@@ -12,6 +12,8 @@ from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Coat, Coated, Laid
 
+DISCARDED, GARNISH = "discard", "garnish"
+
 
 @dataclass(frozen=True, slots=True)
 class Consistency:
@@ -140,3 +142,27 @@ def cavity_ml(fish: MeasuredFish) -> float:
     if not fish.cavities or fish.piece is None:
         return 0.0
     return fish.cavities * fish.piece.mass_g * parameter("cavity_share")
+
+
+def stuffs(laid: Laid) -> bool:
+    """Whether what goes inside is a stuffing, whose centre has to be hot: much of the cavity, or of the fish in slots.
+
+    Bay leaf, peel and what is thrown away afterwards are none. What is not weighed may be much.
+    """
+    if not laid.kind.fills or laid.method.fate == DISCARDED or laid.standing.eaten_share == 0:
+        return False
+    fish, contents = laid.fish, laid.contents
+    if not contents.complete or not fish.edible_g:
+        return True
+    eaten = [
+        (spec.line.basis, spec.ingredient, mass)
+        for spec, mass in zip(contents.specs, contents.masses, strict=True)
+        if spec.ingredient and mass and GARNISH not in spec.ingredient.flags
+    ]
+    slots_g = sum(mass for basis, _, mass in eaten if basis == "slot")
+    cavity = sum(mass / one.density_g_ml for basis, one, mass in eaten if basis != "slot")
+    room = cavity_ml(fish)
+    return bool(
+        slots_g > parameter("stuffing_slots") / 100 * fish.edible_g
+        or (cavity and cavity >= parameter("stuffing_cavity") * room)
+    )

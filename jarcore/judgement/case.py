@@ -5,13 +5,11 @@ from dataclasses import dataclass
 
 from jarcore.data import Pantry, Said, parameter
 from jarcore.documents import Finding, Formula
-from jarcore.documents.formula import Diner
+from jarcore.documents.formula import SMALL_CHILDREN, Diner
 from jarcore.fish import Clock, MeasuredFish
 from jarcore.heat import Stated
 from jarcore.jars import Laid
 
-# Ages that are vulnerable by definition: children under five, and the band that holds them.
-SMALL_CHILDREN = ("infant", "1-3", "4-8")
 CHILDREN = (*SMALL_CHILDREN, "9-13")
 
 
@@ -68,12 +66,7 @@ class Case:
     def vulnerable(self, place: int) -> bool:
         """Whether a diner is vulnerable: ticked, or by age; what could not be read is taken so."""
         diner, path = self.diners[place], f"/diners/{place}"
-        return (
-            bool(diner.vulnerable)
-            or diner.age in SMALL_CHILDREN
-            or self.unread(f"{path}/age")
-            or self.unread(f"{path}/vulnerable")
-        )
+        return diner.at_risk or self.unread(f"{path}/age") or self.unread(f"{path}/vulnerable")
 
     @property
     def anyone_vulnerable(self) -> bool:

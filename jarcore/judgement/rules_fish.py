@@ -3,9 +3,10 @@
 from collections.abc import Iterator
 
 from jarcore.data import codes, parameter, said
+from jarcore.documents.formula import SMALL_CHILDREN
 from jarcore.fish import is_warm
 from jarcore.jars import untimed_for_want_of
-from jarcore.judgement.case import SMALL_CHILDREN, Case, Hit
+from jarcore.judgement.case import Case, Hit
 
 BY_FLAG = {
     "toxic": "puffer-fish",

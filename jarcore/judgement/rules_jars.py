@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from jarcore.data import AROMATIC, Ingredient, parameter, said
-from jarcore.jars import Contents, Laid
+from jarcore.jars import Contents, Laid, stuffs
 from jarcore.judgement.case import Case, Hit
 from jarcore.judgement.held import tells
 
@@ -97,7 +97,7 @@ def _by_kind(case: Case, laid: Laid) -> Iterator[Hit]:
         yield Hit("coating-leftover", laid.path)
         if contents.names(lambda one: one.group in RAW):
             yield Hit("raw-flour-egg", laid.path)
-    if kind.fills:
+    if stuffs(laid):
         yield (
             Hit("filling-low", "/cook/core_target") if case.under("filling_target") else Hit("filling-core", laid.path)
         )

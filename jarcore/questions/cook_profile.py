@@ -6,8 +6,9 @@ from typing_extensions import TypedDict
 
 from jarcore.data import parameter
 from jarcore.formula.prepare import Prepared
-from jarcore.heat import done_of, is_round
+from jarcore.heat import done_of, heated_m, is_round
 from jarcore.heat.core import Heat, Slab, core_of
+from jarcore.jars import stuffs
 
 POINTS = 40
 Vector = NDArray[np.float64]
@@ -38,7 +39,7 @@ class CookProfile(TypedDict):
 def cook_profile(ready: Prepared) -> CookProfile:
     """The course of the formula's cooking; empty where it is not modelled."""
     stated = ready.heat
-    stuffed = any(laid.kind.fills for laid in ready.jars)
+    stuffed = any(stuffs(laid) for laid in ready.jars)
     empty: CookProfile = {
         "t_min": [],
         "core_c": [],
@@ -58,9 +59,9 @@ def cook_profile(ready: Prepared) -> CookProfile:
     slowest = max(known, key=lambda one: one.seconds)
     heat, start, side = slowest.row.heat, slowest.start_c, slowest.side_s
     if is_round(slowest.fish, heat):
-        seconds, core = _rod(parameter("gutted_thickness_share") * slowest.thickness_mm / 1000, heat, start, side)
+        seconds, core = _rod(heated_m(slowest.fish, heat), heat, start, side)
     else:
-        seconds, core = _slab(slowest.thickness_mm / 1000, heat, start, side)
+        seconds, core = _slab(heated_m(slowest.fish, heat), heat, start, side)
     names = ("pieces of", "pieces of") if ready.fish.groups else ("thick", "thin")
     zones: list[ZoneCourse] = [{"name": names[0], "thickness_mm": slowest.thickness_mm, "core_c": core.tolist()}]
     beside = [one.thickness_mm for one in known if one is not slowest and not is_round(one.fish, one.row.heat)]
@@ -80,7 +81,7 @@ def cook_profile(ready: Prepared) -> CookProfile:
         "t_min": (seconds / 60).tolist(),
         "core_c": core.tolist(),
         "zones": zones if len(zones) > 1 else [],
-        "flip_min": side / 60 if heat.turns else None,
+        "flip_min": 2 * heat.first_share * side / 60 if heat.turns else None,
         "pull_min": slowest.seconds / 60,
     }
 

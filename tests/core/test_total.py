@@ -70,7 +70,7 @@ class TotalTest(TestCase):
         document = copy.deepcopy(DOCUMENTS[changes[0][0][0]])
         for (number, way), value in changes:
             if number == changes[0][0][0]:
-                self.put(document, way, value)
+                self.put(document, way, copy.deepcopy(value))
         answer = evaluate(document)
         json.dumps(answer, allow_nan=False)
         EVALUATION.validate_python(answer)
@@ -98,7 +98,7 @@ class TotalTest(TestCase):
     def test_profiles_are_total_too(self, change: tuple[tuple[int, tuple[Any, ...]], Any]) -> None:
         (number, way), value = change
         document = copy.deepcopy(DOCUMENTS[number])
-        self.put(document, way, value)
+        self.put(document, way, copy.deepcopy(value))
         answer = profiles(document)
         json.dumps(answer, allow_nan=False)
         PROFILES.validate_python(answer)

@@ -36,6 +36,7 @@ for (const [part, field, words] of [
   ['Weight', 'basis', choices.basis],
   ['Cook', 'preset', choices.preset],
   ['Cook', 'method', choices.heat],
+  ['Cook', 'burner', choices.burner],
   ['Diner', 'age', choices.age],
   ['Weight', 'unit', unitsFor('mass')],
   ['Length', 'unit', unitsFor('length')],

@@ -871,6 +871,11 @@ export interface components {
          */
         Cook: {
             /**
+             * Burner
+             * @default null
+             */
+            burner: ("small_gas" | "large_gas" | "induction") | null;
+            /**
              * Burner W
              * @default null
              */
@@ -888,6 +893,8 @@ export interface components {
              */
             fan: boolean | null;
             /** @default null */
+            first_side_share: components["schemas"]["Percent"] | null;
+            /** @default null */
             medium_temperature: components["schemas"]["Temperature"] | null;
             /**
              * Method
@@ -896,6 +903,8 @@ export interface components {
             method: ("none" | "pan" | "shallow_fry" | "deep_fry" | "grill" | "top_grill" | "oven" | "steam" | "poach" | "braise" | "salt_crust") | null;
             /** @default null */
             oil: components["schemas"]["Oil"] | null;
+            /** @default null */
+            pan: components["schemas"]["Pan"] | null;
             /**
              * Preset
              * @default null
@@ -976,6 +985,8 @@ export interface components {
             oil: components["schemas"]["OilLoad"] | null;
             /** Order */
             order: components["schemas"]["FatStep"][];
+            pan: components["schemas"]["PanLoad"] | null;
+            practice: components["schemas"]["Practice"] | null;
             /** Pull C */
             pull_c: number | null;
             /** Rest Minutes */
@@ -987,9 +998,13 @@ export interface components {
         };
         /**
          * CookStage
-         * @description A stage of cooking.
+         * @description A stage of cooking: what it is called, how long [min], how hot and what core it leaves where that is its own.
          */
         CookStage: {
+            /** Celsius */
+            celsius?: number;
+            /** Core C */
+            core_c?: number;
             /** Minutes */
             minutes: number;
             /** Name */
@@ -2236,6 +2251,26 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /**
+         * Pan
+         * @description The pan that the pieces lie in.
+         */
+        Pan: {
+            /** @default null */
+            diameter: components["schemas"]["Length"] | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * PanLoad
+         * @description How many pieces a pan takes at once, and batches.
+         */
+        PanLoad: {
+            /** Batches */
+            batches: number;
+            /** Pieces Per Batch */
+            pieces_per_batch: number;
+        };
         /** PantryOut */
         PantryOut: {
             /** Cuts */
@@ -2295,6 +2330,16 @@ export interface components {
             understood: string[];
             /** Unknown */
             unknown: string[];
+        };
+        /**
+         * Practice
+         * @description The core that practice times of the method were met with [degC], and the minutes to it.
+         */
+        Practice: {
+            /** Core C */
+            core_c: number;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * ProblemOut
@@ -2573,6 +2618,8 @@ export interface components {
         SecondFry: {
             /** @default null */
             medium_temperature: components["schemas"]["Temperature"] | null;
+            /** @default null */
+            rest: components["schemas"]["Time"] | null;
             /** @default null */
             time: components["schemas"]["Time"] | null;
         } & {

@@ -38,7 +38,16 @@ export const prep = {
 } as const;
 
 export const cooking = {
-  pan: 'Pan',
+  level: 'Heat',
+  panSize: 'Pan across',
+  firstSide: 'On the first side',
+  secondFry: 'Second fry at',
+  practice:
+    'Practice takes it to a core of {core} only: {time}. That is partly cooked, not the core that is published.',
+  stage: '{name} {time}{at}{core}',
+  stageAt: ' at {heat}',
+  stageCore: ', core {core}',
+  panBatches: ' The pan takes {pieces} at once: {batches} batches.',
   oilAt: 'Oil at',
   dial: 'Dial',
   core: 'Core',
@@ -46,9 +55,10 @@ export const cooking = {
   asTheFish: 'fish',
   oil: 'Oil',
   burner: 'Burner',
-  takes: 'About {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches} Read the core on a probe.',
+  takes:
+    'About {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches}{pan} Read the core on a probe.',
   slowestTake:
-    'The slowest take about {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches} Read the core on a probe.',
+    'The slowest take about {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches}{pan} Read the core on a probe.',
   aSide: ', {time} a side',
   pull: ' Pull at {core}.',
   batches: ' {batches} batches of {pieces}; the oil falls by {drop}.',

@@ -89,7 +89,11 @@ export const names = {
 
   // Its heat
   cooked: 'Cooked',
-  panHeat: 'Heat of the pan',
+  heatLevel: 'How hot',
+  panSize: 'Diameter of the pan',
+  whichBurner: 'Burner',
+  firstSide: 'Share of the time on the first side',
+  secondFry: 'Heat of the second fry',
   heatTemperature: 'Temperature of the heat',
   coreTarget: 'Core target',
   startTemperature: 'Start temperature',

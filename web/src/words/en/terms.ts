@@ -100,6 +100,7 @@ export const terms = {
     origin: { unknown: 'not known', wild: 'wild', farmed_on_pellets: 'farmed on pellets' },
     when: { jar: 'in the jar', before_heat: 'just before heat', plate: 'on the plate' },
     preset: { medium: 'medium', hot: 'hot' },
+    burner: { small_gas: 'small gas ring', large_gas: 'large gas ring', induction: 'induction' },
     age: { adult: 'adults', '9-13': '9 to 13', '4-8': '4 to 8', '1-3': '1 to 3', infant: 'under 1' },
     after: { leave: 'leave on', rinse: 'rinse', wipe: 'wipe', scrape: 'scrape', drain: 'drain' },
     skin: { none: 'off', one_side: 'one side', all_round: 'all round' },

@@ -11,7 +11,10 @@ import { Explained } from '../readings/Explained';
 import { Pick, Row, Typed } from './fields';
 
 const FRIED = ['deep_fry', 'shallow_fry'];
-const DIALLED = ['oven', 'poach', 'braise', 'deep_fry', 'shallow_fry', 'salt_crust'];
+const DIALLED = ['oven', 'poach', 'braise', 'deep_fry', 'shallow_fry', 'salt_crust', 'grill', 'top_grill'];
+const LEVELLED = ['pan', 'grill', 'top_grill'];
+const IN_A_PAN = ['pan', 'shallow_fry'];
+const TURNED = ['pan', 'shallow_fry', 'grill', 'top_grill'];
 
 type Degrees = 'medium_temperature' | 'core_target' | 'start_temperature';
 
@@ -38,9 +41,26 @@ export function Cooking() {
       <Row label={names.cooked}>
         <Pick way={['cook', 'method']} label={names.cooked} choices={terms.choices.heat} />
       </Row>
-      {method === 'pan' && (
-        <Row label={says.cooking.pan}>
-          <Pick way={['cook', 'preset']} label={names.panHeat} choices={terms.choices.preset} />
+      {LEVELLED.includes(method) && (
+        <Row label={says.cooking.level}>
+          <Pick way={['cook', 'preset']} label={names.heatLevel} choices={terms.choices.preset} />
+        </Row>
+      )}
+      {IN_A_PAN.includes(method) && (
+        <Row label={says.cooking.panSize} way={['cook', 'pan', 'diameter']}>
+          <Typed way={['cook', 'pan', 'diameter', 'value']} label={names.panSize} unit="cm" />
+          <Pick
+            way={['cook', 'pan', 'diameter', 'unit']}
+            label={unitOf(names.panSize)}
+            choices={unitsFor('length')}
+            usual="cm"
+          />
+        </Row>
+      )}
+      {TURNED.includes(method) && (
+        <Row label={says.cooking.firstSide} way={['cook', 'first_side_share']}>
+          <Typed way={['cook', 'first_side_share', 'value']} label={names.firstSide} unit="%" hint="50" />
+          <span className="self-center text-sm text-quiet">{terms.units['%']}</span>
         </Row>
       )}
       {DIALLED.includes(method) && (
@@ -71,6 +91,24 @@ export function Cooking() {
           <Row label={names.whichOil}>
             <Pick way={['cook', 'oil', 'ingredient']} label={names.whichOil} choices={oils} />
           </Row>
+          {method === 'deep_fry' && (
+            <Row label={says.cooking.secondFry} way={['cook', 'second_fry', 'medium_temperature']}>
+              <Typed
+                way={['cook', 'second_fry', 'medium_temperature', 'value']}
+                label={names.secondFry}
+                unit="degC"
+              />
+              <Pick
+                way={['cook', 'second_fry', 'medium_temperature', 'unit']}
+                label={unitOf(names.secondFry)}
+                choices={unitsFor('temperature')}
+                usual="degC"
+              />
+            </Row>
+          )}
+          <Row label={names.whichBurner}>
+            <Pick way={['cook', 'burner']} label={names.whichBurner} choices={terms.choices.burner} />
+          </Row>
           <Row label={says.cooking.burner} way={['cook', 'burner_w']}>
             <Typed way={['cook', 'burner_w']} label={names.burnerPower} wide />
             <span className="self-center text-sm text-quiet">{terms.units.W}</span>
@@ -84,14 +122,16 @@ export function Cooking() {
   );
 }
 
+/** Whether the stages are two sides of as long, which one sentence tells. */
+const sameSides = (stages: { minutes: number }[]) =>
+  stages.length === 2 && Math.abs((stages[0]?.minutes ?? 0) - (stages[1]?.minutes ?? 0)) < 1 / 60;
+
 /** How long in the heat, with its range, and what the fryer takes. */
 function CookTime() {
   const { evaluation, pantry } = useOpened();
   const cook = evaluation?.cook;
   const why = evaluation?.notices.find(
-    (notice) =>
-      notice.path.startsWith('/cook') &&
-      ['not-modelled', 'outside-model', 'first-fry-short'].includes(notice.code),
+    (notice) => notice.path.startsWith('/cook') && ['not-modelled', 'outside-model'].includes(notice.code),
   );
   return (
     <div className="pt-2 text-sm">
@@ -103,7 +143,7 @@ function CookTime() {
               time: <strong className="text-ink">{duration(cook.minutes)}</strong>,
               range: [0, 1].map((end) => duration(cook.minutes_range?.[end] ?? cook.minutes)).join('–'),
               sides:
-                cook.stages.length > 1 &&
+                sameSides(cook.stages) &&
                 fill(says.cooking.aSide, { time: duration(cook.stages[0]?.minutes) }),
               rest: duration(cook.rest_minutes),
               pull: cook.pull_c && fill(says.cooking.pull, { core: degrees(cook.pull_c) }),
@@ -114,8 +154,42 @@ function CookTime() {
                   pieces: plain(cook.oil.pieces_per_batch, 0),
                   drop: degrees(cook.oil.drop_c),
                 }),
+              pan:
+                cook.pan &&
+                fill(says.cooking.panBatches, {
+                  pieces: plain(cook.pan.pieces_per_batch, 0),
+                  batches: plain(cook.pan.batches, 0),
+                }),
             }}
           />
+        </p>
+      )}
+      {cook && cook.stages.length > 1 && !sameSides(cook.stages) && (
+        <ol className="mt-1 list-inside list-decimal" data-part="stages">
+          {cook.stages.map((stage) => (
+            <li key={stage.name}>
+              {fill(says.cooking.stage, {
+                name: stage.name,
+                time: duration(stage.minutes),
+                at:
+                  stage.celsius === undefined
+                    ? ''
+                    : fill(says.cooking.stageAt, { heat: degrees(stage.celsius) }),
+                core:
+                  stage.core_c === undefined
+                    ? ''
+                    : fill(says.cooking.stageCore, { core: degrees(stage.core_c) }),
+              })}
+            </li>
+          ))}
+        </ol>
+      )}
+      {cook?.practice && (
+        <p className="text-quiet" data-part="practice">
+          {fill(says.cooking.practice, {
+            core: degrees(cook.practice.core_c),
+            time: duration(cook.practice.minutes),
+          })}
         </p>
       )}
       {cook?.minutes && (

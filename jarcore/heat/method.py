@@ -1,0 +1,99 @@
+"""A method of cooking as the model sees it: its row, by level, thickness and the temperature of its medium."""
+
+from dataclasses import dataclass, replace
+from functools import cache
+
+from jarcore.data import parameter, rows
+from jarcore.heat.core import Heat
+from jarcore.heat.stated import Stated
+from jarcore.jars.fade import fade
+
+NUMBERS = ("h", "medium_c", "other_h", "other_c", "rest_h", "rest_c", "rest_s")
+# Methods whose level is taken as hot where none is stated: so practice uses them.
+LEVELS = ("grill", "top_grill")
+USUAL_LEVEL = "hot"
+# In air at this the medium gives nothing [degC].
+ROOM_C = 25.0
+DEEP, SHALLOW = "deep_fry", "shallow_fry"
+# Under a lid these are as they are reckoned; of the others a lid makes something that is not modelled.
+LIDDED = ("steam", "braise", "poach")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HeatRow:
+    """A method as the model sees it: its heat, whether a thermometer sets it, what it reads for the row [degC].
+
+    `lid` where the rest is a stage of heat under a lid, `practice_c` the core that its practice times were met with.
+    """
+
+    heat: Heat
+    dial: bool
+    nominal_c: float
+    lid: bool
+    practice_c: float
+    spread: float
+    source: str
+
+
+@cache
+def heat_rows() -> dict[tuple[str, str], HeatRow]:
+    """Heat by method and preset."""
+    found = {}
+    for row in rows("heat"):
+        numbers = {name: float(row[name]) for name in NUMBERS}
+        found[row["method"], row["preset"]] = HeatRow(
+            heat=Heat(**numbers, turns=row["turns"] == "1"),
+            dial=row["dial"] == "1",
+            nominal_c=float(row["nominal_c"]),
+            lid=row["lid"] == "1",
+            practice_c=float(row["practice_c"]),
+            spread=float(row["spread"]),
+            source=row["source"],
+        )
+    return found
+
+
+def heat_for(stated: Stated, thickness_mm: float) -> HeatRow | None:
+    """The row for a method on pieces so thick [mm], with its medium's temperature in it; None for one without a row."""
+    row = _row(stated, thickness_mm)
+    if row is None:
+        return None
+    heat = row.heat
+    if stated.medium_c is not None and row.dial:
+        heat = _at(heat, stated.method, stated.medium_c, row.nominal_c)
+    if stated.method == "salt_crust":
+        resistance = 1 / heat.h + parameter("crust_thickness") / 1000 / parameter("crust_conductivity")
+        heat = replace(heat, h=1 / resistance, other_h=1 / resistance)
+    credit = heat.credit_c if row.lid else stated.credit_c
+    return replace(row, heat=replace(heat, credit_c=credit, first_share=stated.first_share if heat.turns else 0.5))
+
+
+def _row(stated: Stated, thickness_mm: float) -> HeatRow | None:
+    """By level where one is stated; a pan's level goes by thickness, bit by bit."""
+    known, method = heat_rows(), stated.method or ""
+    if method == "pan" and stated.preset is None:
+        share = fade(thickness_mm, "pan_blend_from", "pan_blend_full")
+        medium, hot = known["pan", "medium"], known["pan", "hot"]
+        return replace(hot, heat=_between(medium.heat, hot.heat, share))
+    if method == "pan" or method in LEVELS:
+        return known.get((method, stated.preset or USUAL_LEVEL))
+    return known.get((method, "fan" if method == "oven" and stated.fan else ""))
+
+
+def _between(one: Heat, other: Heat, share: float) -> Heat:
+    numbers = {name: (1 - share) * getattr(one, name) + share * getattr(other, name) for name in NUMBERS}
+    return replace(one, **numbers)
+
+
+def _at(heat: Heat, method: str | None, medium_c: float, nominal_c: float) -> Heat:
+    """The heat with its medium at a temperature [degC] instead of the one that its row was met with."""
+    if method == DEEP:
+        # Fish boils off its water in hot oil, so its face stays at the wet front; oil that is not hot gives less.
+        front = min(medium_c, heat.medium_c)
+        strength = max(parameter("fry_weak"), (medium_c - heat.medium_c) / (nominal_c - heat.medium_c)) ** 0.5
+        return replace(heat, medium_c=front, other_c=front, h=heat.h * strength, other_h=heat.other_h * strength)
+    ratio = (medium_c - ROOM_C) / (nominal_c - ROOM_C)
+    medium = ROOM_C + (heat.medium_c - ROOM_C) * ratio
+    # Where both faces meet the same medium they go together.
+    other = medium if heat.other_c == heat.medium_c else heat.other_c
+    return replace(heat, medium_c=medium, other_c=other)
