@@ -54,7 +54,7 @@ export const cooking = {
   startsAt: 'Starts at',
   asTheFish: 'fish',
   oil: 'Oil',
-  burner: 'Burner',
+  burner: 'Its power',
   takes:
     'About {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches}{pan} Read the core on a probe.',
   slowestTake:
