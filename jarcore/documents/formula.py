@@ -134,6 +134,7 @@ class Group(Part):
 
     id: Text | None = None
     pieces: Count | None = None
+    pieces_per_serving: Number | None = None
     weight: Weight | None = None
     thickness: Length | None = None
     cut: CutId | None = None
@@ -152,6 +153,7 @@ class Fish(Part):
     species: Text | None = None
     cut: CutId | None = None
     pieces: Count | None = None
+    pieces_per_serving: Number | None = None
     weight: Weight | None = None
     thickness: Length | None = None
     thin_zone: Length | None = None

@@ -82,6 +82,9 @@ def _measure(
         read.say("unstated/cut", f"{path}/cut")
     estimated: list[str] = []
     pieces = read.count(fish.pieces, f"{path}/pieces")
+    if pieces is not None and pieces != int(pieces):
+        # It is reckoned with as it was typed, for what is surplus is shown; but half a fish is no piece.
+        read.say("not-whole", f"{path}/pieces", pieces=pieces, whole=math.ceil(pieces))
     lengths = {
         name: read.length_mm(getattr(fish, name), f"{path}/{name}")
         for name in ("length", "width", "thickness", "thin_zone")

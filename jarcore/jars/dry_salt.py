@@ -32,6 +32,11 @@ def salty(ingredient: Ingredient) -> bool:
     return ingredient.salt > 0
 
 
+def sour(ingredient: Ingredient) -> bool:
+    """Whether an ingredient holds any acid."""
+    return ingredient.acid_g > 0
+
+
 def is_heavy(laid: Laid) -> bool:
     """Whether it is of the heavy school: plenty of salt, timed and rinsed."""
     return laid.method.school == HEAVY

@@ -60,7 +60,7 @@ def compare(before: Mapping[str, Any], after: Mapping[str, Any], pantry: Pantry 
             "advice", *({n["text"]: "advice" for n in one["notices"] if n["grade"] in ADVICE} for one in (old, new))
         ),
     ]
-    return {"differences": differences, "growth": growth_of(after, old, new), "ready": new["ready"]}
+    return {"differences": differences, "growth": growth_of(before, after, old, new), "ready": new["ready"]}
 
 
 def _fish(

@@ -85,17 +85,27 @@ def _schools(asked: Asked, pantry: Pantry, _told: Told) -> list[Disagreement]:
 
 
 class ScaleAsked(Asked):
-    """One of three wishes."""
+    """One of four wishes."""
 
     servings: Above | None = Field(None, description="How many people eat: a number above 0.")
     pieces: Above | None = Field(None, description="How many pieces there are: a number above 0.")
     edible_g: Above | None = Field(None, description="Edible weight of all pieces in grams: a number above 0.")
+    bought_g: Above | None = Field(
+        None, description="Weight of all pieces as it is stated, whole or gutted or as fillets, in grams: above 0."
+    )
 
 
 @question("scale")
 def _scale(asked: ScaleAsked, pantry: Pantry, _told: Told) -> Patch:
-    """The patch that scales the formula to other servings, pieces or edible weight."""
-    return scale(asked.document, servings=asked.servings, pieces=asked.pieces, edible_g=asked.edible_g, pantry=pantry)
+    """The patch that scales the formula to other servings, pieces, edible weight or weight as it is bought."""
+    return scale(
+        asked.document,
+        servings=asked.servings,
+        pieces=asked.pieces,
+        edible_g=asked.edible_g,
+        bought_g=asked.bought_g,
+        pantry=pantry,
+    )
 
 
 class ExplainAsked(OfJar):

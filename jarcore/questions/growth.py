@@ -5,11 +5,12 @@ from typing import Any
 
 from typing_extensions import TypedDict
 
-from jarcore.data import rows, sentence
+from jarcore.data import parameter, rows, sentence
 from jarcore.documents import Evaluation
 
 # A line that grew otherwise than the fish by more than this share is where a plain multiplier would have gone wrong.
 APART = 0.02
+NOTHING = 1e-6
 
 
 class Grown(TypedDict):
@@ -36,12 +37,24 @@ class Growth(TypedDict):
     warnings: list[str]
 
 
-def growth_of(after: Mapping[str, Any], old: Evaluation, new: Evaluation) -> Growth:
+def growth_of(before: Mapping[str, Any], after: Mapping[str, Any], old: Evaluation, new: Evaluation) -> Growth:
     """How each line grew between two evaluated documents, matched by the ids of jars and lines."""
     was, now = old["fish"]["edible_g"], new["fish"]["edible_g"]
     times = now / was if was and now else None
     lines = list(_lines(after, old, new, times))
-    return {"times": times, "lines": lines, "warnings": list(_warnings(lines, old, new, times))}
+    warnings = [*_whole_pieces(before, after, times), *_warnings(lines, old, new, times)]
+    return {"times": times, "lines": lines, "warnings": warnings}
+
+
+def _whole_pieces(before: Mapping[str, Any], after: Mapping[str, Any], times: float | None) -> Iterator[str]:
+    """That the fish did not follow the servings, for half a fish is no piece."""
+    was, now = before.get("servings"), after.get("servings")
+    numbers = all(isinstance(one, int | float) and not isinstance(one, bool) for one in (was, now))
+    if not numbers or not was or was == now or times is None:
+        return
+    wish = now / was
+    if abs(times / wish - 1) > APART:
+        yield sentence("growth/pieces", times=times, wish=wish)
 
 
 def _lines(after: Mapping[str, Any], old: Evaluation, new: Evaluation, times: float | None) -> Iterator[Grown]:
@@ -65,7 +78,7 @@ def _lines(after: Mapping[str, Any], old: Evaluation, new: Evaluation, times: fl
                 "after_g": line["mass_g"],
                 "times": grew,
                 "basis": basis,
-                "why": _why(basis, line["exponent"] < 1),
+                "why": _why(basis, line["exponent"] < 1, grew, times),
                 "plain_g": mass * times if mass is not None and times else None,
                 "apart": bool(grew is not None and times and abs(grew / times - 1) > APART),
             }
@@ -78,7 +91,14 @@ def _basis(document: Mapping[str, Any], jar: int, line: int) -> str:
     return basis if isinstance(basis, str) else ""
 
 
-def _why(basis: str, strong: bool) -> str:
+def _why(basis: str, strong: bool, grew: float | None, times: float | None) -> str:
+    why = _by_row(basis, strong)
+    if strong and grew and times and abs(abs(grew / times - 1) - parameter("strong_bound")) < NOTHING:
+        return sentence("growth/bounded", why=why)
+    return why
+
+
+def _by_row(basis: str, strong: bool) -> str:
     found = [row for row in rows("growth") if row["basis"] == basis]
     fit = next((row for row in found if row["strong"] == str(int(strong and basis == "fish"))), None)
     return fit["why"] if fit else sentence("growth/not-stated")

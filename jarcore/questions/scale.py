@@ -1,14 +1,21 @@
-"""Scaling a formula to other servings, pieces or another weight: whole pieces, the same size of piece."""
+"""Scaling a formula to other servings, pieces or another weight: whole pieces, the same size of piece.
+
+Pieces are whole, so a share of them for each serving is kept on record with the fish: it says how many there were meant
+to be, and a formula that is scaled away and back comes back.
+"""
 
 import math
 from collections.abc import Mapping
 from typing import Any
 
 from jarcore.data import Pantry
+from jarcore.documents.formula import Fish, Group, Weight
 from jarcore.documents.patches import Patch, put_below, tidy
-from jarcore.formula.prepare import prepare
+from jarcore.formula.prepare import Prepared, prepare
+from jarcore.reading import Quantities
 
-BY = ("servings", "pieces", "edible_g")
+# What is meant may differ from what there is by less than this [pieces].
+NOTHING = 1e-6
 
 
 def scale(
@@ -17,51 +24,93 @@ def scale(
     servings: float | None = None,
     pieces: float | None = None,
     edible_g: float | None = None,
+    bought_g: float | None = None,
     pantry: Pantry | None = None,
 ) -> Patch:
-    """The patch that scales the fish (and the servings with it) to one of three wishes.
+    """The patch that scales the fish (and the servings with it) to one of four wishes.
 
-    Parameters: servings [1]; pieces [1]; or edible_g, edible weight of all pieces [g]. Pieces stay whole and of their
-    size: more servings get pieces rounded up, and the weight follows the pieces. A weight sets itself, and the pieces
-    to the nearest whole number. Returns: the patch, empty where the formula does not state enough to scale by.
+    Parameters: servings [1]; pieces [1]; edible_g, edible weight of all pieces [g]; or bought_g, their weight as it is
+    stated, whole or gutted or as fillets [g]. Pieces stay whole and of their size: more servings get pieces rounded up,
+    and the weight follows the pieces. A weight sets itself, and the pieces to the nearest whole number. Returns: the
+    patch, empty where the formula does not state enough to scale by.
     """
     ready = prepare(document, pantry)
-    fish = ready.fish
-    if fish.edible_g is None or not fish.pieces:
+    fish, stated = ready.fish, ready.formula.fish
+    if fish.edible_g is None or not fish.pieces or stated is None:
         return []
-    now = {"servings": ready.servings, "pieces": fish.pieces, "edible_g": fish.edible_g}
-    wish = next(
-        (name for name, value in (("servings", servings), ("pieces", pieces), ("edible_g", edible_g)) if value), None
-    )
-    wanted = servings or pieces or edible_g
-    if wish is None or not wanted or not now[wish]:
+    now = {
+        "servings": ready.servings,
+        "pieces": fish.pieces,
+        "edible_g": fish.edible_g,
+        "bought_g": _bought_g(stated, ready),
+    }
+    wishes = {"servings": servings, "pieces": pieces, "edible_g": edible_g, "bought_g": bought_g}
+    wish = next((name for name, value in wishes.items() if value), None)
+    wanted, had = (wishes[wish], now[wish]) if wish else (None, None)
+    if wish is None or not wanted or not had:
         return []
-    times = wanted / now[wish]  # type: ignore[operator]
-    patch: Patch = []
-    if wish == "servings":
-        patch += put_below(document, ["servings"], wanted)
-    elif ready.servings:
-        patch += put_below(document, ["servings"], max(1, round(ready.servings * times)))
-    formula_fish = ready.formula.fish
-    groups = formula_fish.groups if formula_fish else None
-    if groups:
-        for place, group in enumerate(groups):
-            patch += _pieces(document, ["fish", "groups", place], group.pieces, group.weight, times, wish)
-    elif formula_fish is not None:
-        patch += _pieces(document, ["fish"], formula_fish.pieces, formula_fish.weight, times, wish)
+    times = wanted / had
+    for_servings = ready.servings
+    if for_servings:
+        for_servings = servings or max(1.0, float(round(_meant(stated, ready.servings, times))))
+    patch = put_below(document, ["servings"], for_servings) if for_servings else []
+    by_weight = wish in ("edible_g", "bought_g")
+    parts: list[tuple[list[Any], Fish | Group]] = [(["fish"], stated)]
+    if stated.groups:
+        parts = [(["fish", "groups", place], group) for place, group in enumerate(stated.groups)]
+    for way, part in parts:
+        patch += _part(document, way, part, (ready.servings, for_servings), times, by_weight)
     return patch
 
 
-def _pieces(
-    document: Mapping[str, Any], way: list[Any], pieces: float | None, weight: Any, times: float, wish: str
+def _bought_g(stated: Fish, ready: Prepared) -> float | None:
+    """What all pieces weigh as they are stated [g]; None where a weight is missing."""
+    read = Quantities(ready.measures)
+    weights: list[Weight | None] = [group.weight for group in stated.groups] if stated.groups else [stated.weight]
+    grams = [read.mass_g(weight, "/fish/weight") for weight in weights]
+    return None if any(one is None for one in grams) else sum(one for one in grams if one is not None)
+
+
+def _meant(stated: Fish, servings: float | None, times: float) -> float:
+    """How many servings the fish would be for, by what was meant where that is on record [1]."""
+    one = stated.groups[0] if stated.groups else stated
+    each = _share(one, servings)
+    if one.pieces and each:
+        return one.pieces * times / each
+    return (servings or 1.0) * times
+
+
+def _share(part: Fish | Group, servings: float | None) -> float | None:
+    """Pieces for a serving [1]: as on record while that still fits what is stated, else as stated."""
+    if not part.pieces or not servings:
+        return None
+    kept = part.pieces_per_serving
+    if kept and math.ceil(kept * servings - NOTHING) == part.pieces:
+        return kept
+    return part.pieces / servings
+
+
+def _part(
+    document: Mapping[str, Any],
+    way: list[Any],
+    part: Fish | Group,
+    servings: tuple[float | None, float | None],
+    times: float,
+    by_weight: bool,
 ) -> Patch:
+    """The patch of one size of pieces, from so many SERVINGS to so many."""
     patch: Patch = []
-    if pieces:
-        exact = round(pieces * times, 6)
-        whole = max(1, round(exact) if wish == "edible_g" else math.ceil(exact))
+    if part.pieces:
+        share, (_, then) = _share(part, servings[0]), servings
+        exact = part.pieces * times
+        if share and then and not by_weight:
+            exact = share * then
+        whole = max(1, round(exact) if by_weight else math.ceil(exact - NOTHING))
         patch += put_below(document, [*way, "pieces"], whole)
-        if wish != "edible_g":
-            times = whole / pieces
-    if weight is not None and weight.value is not None:
-        patch += put_below(document, [*way, "weight", "value"], tidy(weight.value * times, 5))
+        if share and not by_weight and (part.pieces_per_serving or share * (then or 0) != whole):
+            patch += put_below(document, [*way, "pieces_per_serving"], tidy(share, 6))
+        if not by_weight:
+            times = whole / part.pieces
+    if part.weight is not None and part.weight.value is not None:
+        patch += put_below(document, [*way, "weight", "value"], tidy(part.weight.value * times, 6))
     return patch

@@ -153,6 +153,72 @@ class ScaleTest(TestCase):
 
 
 class CompareTest(TestCase):
+    def test_scaling_away_and_back_comes_back(self) -> None:
+        strips = changed(GURNARD, fish__pieces=30, fish__weight__value=600.0, servings=12)
+        groups = [
+            {
+                "id": name,
+                "pieces": n,
+                "weight": {"value": 50.0 * n, "unit": "g"},
+                "thickness": {"value": mm, "unit": "mm"},
+            }
+            for name, n, mm in (("thin", 7, 8), ("thick", 19, 20))
+        ]
+        one = changed(strips, servings=1, fish__pieces=1, fish__weight__value=70.0)
+        for start, way in (
+            (strips, [48, 5, 12]),
+            (changed(strips, fish__groups=groups), [48, 5, 12]),
+            (changed(strips, servings=7), [3, 11, 7]),
+            (one, [500, 1]),
+        ):
+            document = start
+            for servings in way:
+                document = jsonpatch.apply_patch(document, scale(document, servings=servings))
+            parts = document["fish"].get("groups") or [document["fish"]]
+            for part, was in zip(parts, start["fish"].get("groups") or [start["fish"]], strict=True):
+                self.assertEqual(part["pieces"], was["pieces"])
+                self.assertAlmostEqual(part["weight"]["value"], was["weight"]["value"], places=2)
+        many = jsonpatch.apply_patch(one, scale(one, pieces=500))
+        self.assertEqual((many["fish"]["pieces"], many["servings"]), (500, 500))
+        back = jsonpatch.apply_patch(many, scale(many, pieces=1))
+        self.assertEqual((back["fish"]["pieces"], back["servings"]), (1, 1))
+
+    def test_a_fish_is_scaled_by_its_weight_as_it_is_bought(self) -> None:
+        whole = {"species": "sea-bass", "cut": "whole", "pieces": 4}
+        document = changed(GURNARD, fish={**whole, "weight": {"value": 2, "unit": "kg", "basis": "whole"}}, servings=4)
+        bought = jsonpatch.apply_patch(document, scale(document, bought_g=3100))
+        self.assertAlmostEqual(bought["fish"]["weight"]["value"], 3.1)
+        self.assertEqual((bought["fish"]["pieces"], bought["servings"]), (6, 6))
+
+    def test_what_stays_whole_against_the_wish_is_said(self) -> None:
+        whole = {"species": "sea-bass", "cut": "whole", "pieces": 1, "weight": {"value": 900, "unit": "g"}}
+        document = changed(GURNARD, fish=whole, servings=4)
+        half = jsonpatch.apply_patch(document, scale(document, servings=2))
+        self.assertEqual(half["fish"]["pieces"], 1)
+        self.assertIn("Pieces stay whole", " ".join(compare(document, half)["growth"]["warnings"]))
+        halved = evaluate(changed(document, fish__pieces=0.5 + 1))["notices"]
+        self.assertIn(("not-whole", "fault"), [(n["code"], n["grade"]) for n in halved])
+
+    def test_a_strong_line_is_bounded_and_the_bound_is_said(self) -> None:
+        line = {"id": "c", "ingredient": "cayenne", "basis": "fish", "amount": {"value": 3, "unit": "g"}}
+        base = changed(
+            GURNARD, jars=[{"id": "r", "kind": "rub", "lines": [{**line, "per": {"value": 100, "unit": "g"}}]}]
+        )
+
+        def grams(times: float) -> float:
+            document = changed(base, fish__weight__value=100.0 * times, fish__weight__basis="edible")
+            mass = evaluate(document)["jars"][0]["lines"][0]["mass_g"]
+            assert mass is not None
+            return mass
+
+        self.assertAlmostEqual(grams(1), 3)
+        for times in (0.01, 30, 1000):
+            self.assertAlmostEqual(grams(times) / (3 * times), 1.3 if times < 1 else 0.7)
+        self.assertTrue(0.7 < grams(2) / 6 < 1)
+        far = changed(base, fish__weight__value=100.0, fish__weight__basis="edible")
+        grown = compare(far, changed(far, fish__weight__value=9000.0))["growth"]["lines"][0]
+        self.assertIn("30 % of a plain multiple at most", grown["why"])
+
     def test_another_fish_is_not_merely_renamed(self) -> None:
         thin = changed(GURNARD, fish__thickness__value=8)
         found = compare(thin, changed(thin, fish__species="mackerel"))["differences"]

@@ -6,8 +6,8 @@ from jarcore.jars.laid import Laid
 
 
 def _decides(laid: Laid) -> Test | None:
-    """The heavy school goes by how much salt there is; measured salt stays in whatever the time."""
-    return dry_salt.salty if dry_salt.is_heavy(laid) else None
+    """The heavy school goes by how much salt there is; of measured salt only what is sour beside it ends the time."""
+    return dry_salt.salty if dry_salt.is_heavy(laid) else dry_salt.sour
 
 
 KIND = Kind(

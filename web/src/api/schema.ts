@@ -195,7 +195,7 @@ export interface paths {
         put?: never;
         /**
          * scale
-         * @description The patch that scales the formula to other servings, pieces or edible weight.
+         * @description The patch that scales the formula to other servings, pieces, edible weight or weight as it is bought.
          */
         post: operations["ask_scale"];
         delete?: never;
@@ -1286,6 +1286,11 @@ export interface components {
              */
             pieces: number | null;
             /**
+             * Pieces Per Serving
+             * @default null
+             */
+            pieces_per_serving: number | null;
+            /**
              * Receiving
              * @default null
              */
@@ -1579,6 +1584,11 @@ export interface components {
              * @default null
              */
             pieces: number | null;
+            /**
+             * Pieces Per Serving
+             * @default null
+             */
+            pieces_per_serving: number | null;
             /** @default null */
             thickness: components["schemas"]["Length"] | null;
             /** @default null */
@@ -2588,9 +2598,15 @@ export interface components {
         };
         /**
          * ScaleAsked
-         * @description One of three wishes.
+         * @description One of four wishes.
          */
         ScaleAsked: {
+            /**
+             * Bought G
+             * @description Weight of all pieces as it is stated, whole or gutted or as fillets, in grams: above 0.
+             * @default null
+             */
+            bought_g: number | null;
             document: components["schemas"]["Formula"];
             /**
              * Edible G

@@ -73,6 +73,7 @@ export const scaling = {
   servings: 'servings',
   pieces: 'pieces',
   edible_g: 'g of edible fish',
+  bought_g: 'g as it is bought',
   nothing: 'State pieces, weight and servings first: there is nothing to scale from.',
   line: 'Line',
   now: 'now',

@@ -8,11 +8,12 @@ import { fill, names, says } from '@/words';
 import { grams, plain } from '@/words/numbers';
 import { said } from './Differences';
 
-type By = 'servings' | 'pieces' | 'edible_g';
+type By = 'servings' | 'pieces' | 'edible_g' | 'bought_g';
 const BY: Record<By, string> = {
   servings: says.scaling.servings,
   pieces: says.scaling.pieces,
   edible_g: says.scaling.edible_g,
+  bought_g: says.scaling.bought_g,
 };
 
 /** Another number of covers, pieces or grams: what grew and why, before it is taken. */
