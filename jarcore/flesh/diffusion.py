@@ -17,6 +17,8 @@ SWITCH_FO = 0.25
 SHORT_FO = 0.002
 # Where the root law and the first term of the series cross: neither is off by more than 0.16 %.
 BRANCH_FO = 0.2146
+# The table of uptakes ends where all is in to a millionth.
+TABLE_ROOT, TABLE_POINTS = 2.4, 4001
 # From where they begin the roots of a bath stand to the last digit after five steps.
 NEWTON_STEPS = 8
 
@@ -130,12 +132,22 @@ def bath_uptakes(fouriers: NDArray[np.float64], alpha: float) -> NDArray[np.floa
     return found
 
 
+@lru_cache(maxsize=1)
+def _uptake_table() -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Roots of Fo and the uptake at them, so close that between them a straight line does."""
+    roots = np.linspace(0.0, TABLE_ROOT, TABLE_POINTS)
+    return roots, uptakes(roots * roots)
+
+
 def box_as_slab(axes: Sequence[NDArray[np.float64]]) -> NDArray[np.float64]:
     """Fo of the slab that takes up as much as a bar or chunk does, by the Fo of each of its axes; constant surface.
 
     One Fo stands for all axes, so that what is known of a slab alone (a bath that runs down) serves for a box.
     """
-    left = np.prod([1 - uptakes(fouriers) for fouriers in axes], axis=0)
+    roots, shares = _uptake_table()
+    left = np.ones_like(axes[0])
+    for fouriers in axes:
+        left *= 1 - np.interp(np.sqrt(fouriers), roots, shares)
     taken_up = 1 - np.maximum(left, 1e-12)
     # Crank's two branches turned round; they meet at Fo .2146.
     early = math.pi / 4 * taken_up * taken_up

@@ -15,7 +15,7 @@ from jarcore.flesh.temperature import slowing
 # How much has been taken up after a time [s].
 Uptake = Callable[[float], float]
 # A course is reckoned at so many times, up to this root of Fo.
-COURSE_POINTS, COURSE_ROOT = 96, 2.2
+COURSE_POINTS, COURSE_ROOT = 80, 2.2
 NOTHING_TAKEN_UP = Course(np.array([0.0, 1.0]), np.zeros(2))
 DIFFUSIVITY = named(lean="diffusivity_salt_lean", medium="diffusivity_salt_medium", fatty="diffusivity_salt_fatty")
 WATER = named(lean="water_lean", medium="water_medium", fatty="water_fatty")

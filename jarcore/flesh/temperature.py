@@ -6,6 +6,7 @@ from jarcore.data import parameter
 
 KELVIN = 273.15
 REFERENCE_K = 298.15
+REFERENCE_C = REFERENCE_K - KELVIN
 
 
 def slowing(celsius: float) -> float:

@@ -21,6 +21,9 @@ from jarcore.jars import Laid, line_results, reading_of
 from jarcore.judgement import Case, allergens_of, cautions_of, stands
 from jarcore.version import VERSION
 
+# What every evaluation says it was made by.
+ENGINE = f"jarcore {VERSION}"
+
 
 def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, told: Sequence[Finding] = ()) -> Evaluation:
     """The evaluation of a formula document.
@@ -71,7 +74,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
-        "engine": f"jarcore {VERSION}",
+        "engine": ENGINE,
         "ready": not reasons,
         "standing": standing_for(reasons),
         "verdict": verdict_of(reasons, cautions),

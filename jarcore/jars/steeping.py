@@ -16,7 +16,7 @@ from jarcore.flesh import (
     paste_course,
     salt_diffusivity,
 )
-from jarcore.flesh.acid_front import rises_to
+from jarcore.flesh.temperature import REFERENCE_C, slowing
 from jarcore.jars.drivers import Targets
 from jarcore.jars.fade import blend
 from jarcore.jars.laid import Laid
@@ -27,6 +27,8 @@ from jarcore.substances import Solution
 # What marks each stage of an acid window, in order: the rim, and the share of the flesh that acid has turned.
 RIMS = named(early="early_rim", best_from="best_from_rim", best_to="best_to_rim", late="late_rim")
 TURNED = named(early="early_turned", best_from="best_from_turned", best_to="best_to_turned", late="late_turned")
+# Depths of the flesh, from its face to its middle, so close that between them a straight line does.
+DEPTHS = np.linspace(0.0, 1.0, 801)
 NO_SALT = Course(np.array([0.0, 1.0]), np.zeros(2))
 
 
@@ -102,10 +104,10 @@ def acid_targets(laid: Laid) -> Targets:
 def _acid_targets(piece: Piece, faces: tuple[int, int, int]) -> Targets:
     deepest = _deepest_m(piece, faces)
 
-    def turned_at(row: str) -> float:
-        return rises_to(lambda depth: turned_share(piece, depth * 1000, faces), parameter(row), deepest)
-
-    return Targets(**{stage: min(parameter(rim) / 1000, turned_at(TURNED[stage])) for stage, rim in RIMS.items()})
+    depths = deepest * DEPTHS
+    shares = turned_share(piece, depths * 1000, faces)
+    turned = {stage: float(np.interp(parameter(row), shares, depths)) for stage, row in TURNED.items()}
+    return Targets(**{stage: min(parameter(rim) / 1000, turned[stage]) for stage, rim in RIMS.items()})
 
 
 def salt_course(laid: Laid) -> Course:
@@ -121,22 +123,15 @@ def salt_course(laid: Laid) -> Course:
     open_cm2 = _open_cm2(fish.piece) * fish.pieces
     if open_cm2:
         thickness_m = contact.volume_ml * share / open_cm2 / 100
-    return _salt_course(
-        bath,
-        fish.edible_g,
-        fish.species.fat_class,
-        laid.standing.celsius,
-        fish.piece,
-        laid.contents.paste_share,
-        thickness_m,
-    )
+    paste = laid.contents.paste_share
+    course = _salt_course(bath, fish.edible_g, fish.species.fat_class, fish.piece, paste, thickness_m if paste else 0.0)
+    return course.slowed(slowing(laid.standing.celsius))
 
 
 @kept(maxsize=1024)
-def _salt_course(
-    bath: Bath, edible_g: float, fat_class: str, celsius: float, piece: Piece, paste: float, thickness_m: float
-) -> Course:
-    ways, times = ways_m(piece), 100 / edible_g
+def _salt_course(bath: Bath, edible_g: float, fat_class: str, piece: Piece, paste: float, thickness_m: float) -> Course:
+    """The course at 25 degC: at another temperature all of it is as much slower as diffusion is."""
+    ways, times, celsius = ways_m(piece), 100 / edible_g, REFERENCE_C
     if not ways:
         # Where no flesh is bare, what goes in goes through the skin.
         through = bath_course(bath, edible_g, fat_class, celsius, (piece.diffusion_mm / 1000,))

@@ -4,10 +4,11 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Q
 
 from jarcore.data import FAULT, Pantry
 from jarcore.documents import Evaluation, formula_object, merge
-from jarcore.formula import evaluate
+from jarcore.formula import ENGINE, evaluate
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
@@ -58,6 +59,7 @@ def fill_columns(formula: Formula, pantry: Pantry) -> None:
         [tag[:LONGEST_TAG] for tag in tags if isinstance(tag, str)][:MOST_TAGS] if isinstance(tags, list) else []
     )
     formula.card = {
+        "engine": answer["engine"],
         "fish": answer["fish"]["name"],
         "edible_g": answer["fish"]["edible_g"],
         "ready": answer["ready"],
@@ -90,6 +92,15 @@ def refill(kitchen: Kitchen) -> None:
         fill_columns(formula, pantry)
         # Not saved as a whole: the drafts stay as they are, and as old as they are.
         Formula.objects.filter(pk=formula.pk).update(card=formula.card, search_text=formula.search_text)
+
+
+def refill_from_before() -> None:
+    """Fill anew what another version of the core has filled: its cards say what the rules of today say."""
+    # A card from before cards named their core has no such key, and equals nothing.
+    unnamed = Q(card__engine__isnull=True)
+    stale = Formula.objects.filter(unnamed | ~Q(card__engine=ENGINE)).values("kitchen")
+    for kitchen in Kitchen.objects.filter(pk__in=stale):
+        refill(kitchen)
 
 
 def _record(formula: Formula, user: User) -> None:

@@ -45,7 +45,9 @@ def document(row: Row) -> dict[str, Any]:
     temperature = {"value": float(celsius), "unit": "degC"}
     method: dict[str, Any] = {"vessel": vessel, "place": place, "place_temperature": temperature}
     if school:
-        method |= {"school": school[0], "after": "rinse", "rinse_time": {"value": 15, "unit": "s"}}
+        method["school"] = school[0]
+    if "timed_rinse" in school:
+        method |= {"after": "rinse", "rinse_time": {"value": 15, "unit": "s"}}
     if "clean_share" in row["over"]:
         method["clean_share"] = {"value": 1, "unit": "%"}
     words = [line.split() for line in row["lines"].split(", ")]

@@ -2,10 +2,13 @@
 
 from typing import Any
 
+from django.core.management import call_command
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from django.test import TransactionTestCase
 
+from server.accounts.models import Kitchen
+from server.formulas.models import Formula
 from tests.core.cases import changed, zander
 
 OLD = [("formulas", "0002_versions_never_change")]
@@ -16,6 +19,15 @@ class OldDatabaseTest(TransactionTestCase):
         executor = MigrationExecutor(connection)
         executor.migrate(to)
         return MigrationExecutor(connection).loader.project_state(to).apps
+
+    def test_cards_of_another_core_are_filled_anew(self) -> None:
+        kitchen = Kitchen.objects.create(slug="core", name="Core")
+        cured = changed(zander(), jars__0__lines__0__amount__value=3)
+        made = Formula.objects.create(kitchen=kitchen, document=cured, title="Cured", card={"ready": True, "jars": []})
+        before = Formula.objects.get(pk=made.pk).updated_at
+        call_command("migrate", verbosity=0)
+        made.refresh_from_db()
+        self.assertEqual((made.card["standing"], made.updated_at), ("not_ready", before))
 
     def tearDown(self) -> None:
         self.migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
