@@ -1,7 +1,19 @@
 """Cooking: the core over time, stages, frying. Imports jars and below."""
 
-from jarcore.heat.cooking import cook_result, done_of, heated_m, is_round
+from jarcore.heat.cooking import cook_result, done_of, heated_m, is_round, starts_at
+from jarcore.heat.method import heat_for
 from jarcore.heat.oil import too_hot, too_little
 from jarcore.heat.stated import Stated, read_heat
 
-__all__ = ["Stated", "cook_result", "done_of", "heated_m", "is_round", "read_heat", "too_hot", "too_little"]
+__all__ = [
+    "Stated",
+    "cook_result",
+    "done_of",
+    "heat_for",
+    "heated_m",
+    "is_round",
+    "read_heat",
+    "starts_at",
+    "too_hot",
+    "too_little",
+]

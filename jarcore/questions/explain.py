@@ -11,7 +11,7 @@ from jarcore.data.readings import reading
 from jarcore.documents import Evaluation
 from jarcore.formula import evaluation_of, ledger_of
 from jarcore.formula.prepare import Prepared, prepare
-from jarcore.heat import cook_result
+from jarcore.heat import cook_result, heat_for, heated_m, starts_at
 from jarcore.jars import Contents, Laid, salted, window_for
 from jarcore.substances.acidity import ACIDS
 
@@ -319,7 +319,7 @@ def _cook(asked: Asked) -> Explanation:
         ]
         steps.append(_step("of unlike pieces the slowest decide what is said of all"))
     elif fish.piece is not None:
-        steps.append(_step("thickness", fish.piece.thickness_mm, "mm"))
+        steps += _what_heats(asked)
     steps += [_step(stage["name"], stage["minutes"], "min") for stage in cook["stages"]]
     steps += [_step("pull at", cook["pull_c"], "degC"), _step("rest", cook["rest_minutes"], "min")]
     with recorded() as used:
@@ -330,6 +330,29 @@ def _cook(asked: Asked) -> Explanation:
         "steps": [step for step in steps if step["value"] is not None or not step["unit"]],
         "rests_on": _rows(used),
     }
+
+
+def _what_heats(asked: Asked) -> list[Step]:
+    """The figures that decide a time in the heat: how thick to the heat, from what, in what, and how fast it passes."""
+    fish, stated = asked.ready.fish, asked.ready.heat
+    row = heat_for(stated, fish.piece.thickness_mm) if fish.piece is not None else None
+    if fish.piece is None or row is None:
+        return []
+    steps = [_step("thickness", fish.piece.thickness_mm, "mm")]
+    heated_mm = heated_m(fish, row.heat) * 1000
+    if abs(heated_mm - fish.piece.thickness_mm) > fish.piece.thickness_mm / 100:
+        steps.append(_step("to the heat it is as thick as", heated_mm, "mm"))
+    steps += [
+        _step("it starts at", starts_at(fish, stated), "degC"),
+        _step("what heats it, as it acts on the fish", row.heat.medium_c, "degC"),
+        _step("how fast heat passes into it", row.heat.h, "W/m2/K"),
+    ]
+    if not row.lid:
+        steps.append(_step("the rest is credited with at most", row.heat.credit_c, "K"))
+    practice = asked.answer["cook"]["practice"]
+    if practice is not None:
+        steps.append(_step(sentence("step/practice", core=practice["core_c"], minutes=practice["minutes"])))
+    return steps
 
 
 def _fat(ingredient: Ingredient) -> float:
