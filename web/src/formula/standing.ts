@@ -4,7 +4,16 @@ import type { Evaluation, Notice, NotReady } from '@/api';
 export const stopping = (evaluation: Evaluation | null): NotReady[] =>
   evaluation?.not_ready.filter((reason) => reason.grade === 'refuse' || reason.grade === 'stop') ?? [];
 
-const NO_TIME = ['window-stopped', 'window-unknown', 'skin-closed', 'outside-model', 'not-modelled'];
+const NO_TIME = [
+  'window-stopped',
+  'window-unknown',
+  'dose-too-small',
+  'no-cavity',
+  'no-slots',
+  'skin-closed',
+  'outside-model',
+  'not-modelled',
+];
 
 /** Why a jar has no window, in the core's words; nothing where it says none. */
 export function whyNoWindow(evaluation: Evaluation | null, jar: number): Notice | undefined {

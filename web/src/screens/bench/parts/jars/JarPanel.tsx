@@ -26,6 +26,7 @@ export function JarPanel({ place, onOpenJar }: Props) {
   const [schools, setSchools] = useState(false);
   const way = ['jars', place] as const;
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, [...way, 'lines']);
+  const apart = faultAt(evaluation, ['jars']);
   return (
     <section
       aria-label={names.openJar}
@@ -63,6 +64,11 @@ export function JarPanel({ place, onOpenJar }: Props) {
       <Lines jar={place} />
       <AddLine jar={place} />
       {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
+      {apart && (
+        <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn" data-part="apart">
+          {apart.text}
+        </p>
+      )}
       <Coating place={place} />
       <Later place={place} />
       <Advice below={`/jars/${place}`} />
