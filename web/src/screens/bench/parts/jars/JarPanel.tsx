@@ -60,15 +60,15 @@ export function JarPanel({ place, onOpenJar }: Props) {
         )}
       </div>
       <MethodSentence place={place} />
-      <CautionMarks below={`/jars/${place}`} />
-      <Lines jar={place} />
-      <AddLine jar={place} />
-      {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
       {apart && (
         <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn" data-part="apart">
           {apart.text}
         </p>
       )}
+      <CautionMarks below={`/jars/${place}`} />
+      <Lines jar={place} />
+      <AddLine jar={place} />
+      {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
       <Coating place={place} />
       <Later place={place} />
       <Advice below={`/jars/${place}`} />
