@@ -101,27 +101,11 @@ def bath_roots(alpha: float, count: int = 30) -> tuple[float, ...]:
     return tuple(roots.tolist())
 
 
-def bath_uptake(fourier: float, alpha: float) -> float:
-    """Share of the final uptake from a well-mixed bath of limited volume (Crank 4.37).
-
-    Parameters: fourier [1]; alpha, water of the bath over water of the flesh [1].
-    """
-    if fourier <= 0:
-        return 0.0
-    if fourier < SHORT_FO:
-        # Crank 4.45, for times too short for the series.
-        return min(1.0, (1 + alpha) * (1 - _erfcx(math.sqrt(fourier) / alpha)))
-    left = 0.0
-    for q in bath_roots(round(alpha, 6)):
-        term = 2 * alpha * (1 + alpha) / (1 + alpha + alpha * alpha * q * q) * math.exp(-q * q * fourier)
-        left += term
-        if term < 1e-9:
-            break
-    return 1 - left
-
-
 def bath_uptakes(fouriers: NDArray[np.float64], alpha: float) -> NDArray[np.float64]:
-    """bath_uptake() for many Fo at once, by the same two forms."""
+    """Shares of the final uptake from a well-mixed bath of limited volume (Crank 4.37; 4.45 for short times).
+
+    Parameters: fouriers [1]; alpha, water of the bath over water of the flesh [1].
+    """
     from scipy.special import erfcx
 
     roots = np.array(bath_roots(round(alpha, 6)))[:, None]
@@ -154,7 +138,3 @@ def box_as_slab(axes: Sequence[NDArray[np.float64]]) -> NDArray[np.float64]:
     late = -4 / math.pi**2 * np.log((1 - taken_up) * math.pi**2 / 8)
     found: NDArray[np.float64] = np.where(early < BRANCH_FO, early, late)
     return found
-
-
-def _erfcx(z: float) -> float:
-    return math.exp(z * z) * math.erfc(z) if z < 20 else 1 / (z * math.sqrt(math.pi))

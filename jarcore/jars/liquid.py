@@ -27,13 +27,12 @@ NEVER_REACHED = Stages(early=NEVER, best_from=NEVER, best_to=NEVER, late=NEVER)
 class _Use:
     """What a kind of liquid is for: its salt targets, when its flavour is of use (None where it is none), its cap.
 
-    Flavour is of use by `flavour` for a liquid, and by `coarse` for a coarse paste, from and best from. What is of use
-    `at_once` waits for nothing that goes in; that ends it all the same.
+    `flavour` names the rows from which it is of use and at its best. What is of use `at_once` waits for nothing that
+    goes in; that ends it all the same.
     """
 
     salts: Mapping[str, str]
     flavour: tuple[str, str] | None
-    coarse: str
     cap: Callable[[Laid, float], Limit]
     at_once: bool = False
 
@@ -52,7 +51,6 @@ def uptake(laid: Laid) -> Uptake:
 MARINADE = _Use(
     salts=named(early="salt_early", best_from="salt_best_from", best_to="salt_best_to", late="salt_late"),
     flavour=("flavour_early", "flavour_best_from"),
-    coarse="surface_early",
     cap=keeping,
 )
 # A soak is for the surface, and of use at once.
@@ -61,7 +59,6 @@ SOAK = replace(MARINADE, flavour=("surface_early", "surface_early"), at_once=Tru
 BRINE = _Use(
     salts=named(early="brine_early", best_from="brine_best_from", best_to="brine_best_to", late="brine_late"),
     flavour=None,
-    coarse="surface_early",
     cap=lambda _laid, _acidity: cap("cap_wet_brine", "keeping", "reason/wet-brine"),
 )
 
@@ -167,7 +164,7 @@ def _flavour(laid: Laid, use: _Use, longest: float) -> Stages | None:
     """How a liquid flavours the surface, or a coarse paste, and all between; up to its share of the cap [min]."""
     if use.flavour is None:
         return None
-    coarse, at_once = laid.contents.coarse_share, parameter(use.coarse)
+    coarse, at_once = laid.contents.coarse_share, parameter("surface_early")
     # Where it may not stand for long, a liquid has to do with less: the surface tastes of it all the same.
     early, best_from = (
         min(blend(parameter(row), at_once, coarse), parameter(share) * longest)
