@@ -74,8 +74,15 @@ class SaidTest(FailingTest):
         self.assertEqual(self.bench.one("main").get_attribute("data-stale"), "true")
         self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "the draft is kept")
         self.bench.answers_truly()
-        self.bench.press(names.tryAgain)
+        self.bench.until(self.fresh_or_asked, "asked again")
         self.bench.settled()
+
+    def fresh_or_asked(self) -> bool:
+        """Presses to ask again, unless the page, which asks again by itself as well, was first."""
+        if self.bench.one("main").get_attribute("data-stale") != "true":
+            return True
+        self.driver.find_element(By.XPATH, f"//button[normalize-space(.)='{names.tryAgain}']").click()
+        return True
 
 
 class WayOutTest(FailingTest):
