@@ -57,7 +57,10 @@ def read_heat(cook: Cook, stuffed: bool, at_risk: bool, read: Quantities) -> Sta
 
     Where somebody AT_RISK eats nothing is left to the rest.
     """
+    # A second fry of which nothing is said is none.
     oil, second = cook.oil, cook.second_fry
+    if second and not any((second.time, second.rest, second.medium_temperature and second.medium_temperature.value)):
+        second = None
     target = read.celsius(cook.core_target, "/cook/core_target")
     share = read.share(cook.first_side_share, "/cook/first_side_share")
     time = read.minutes(second.time, "/cook/second_fry/time") if second else None

@@ -278,7 +278,7 @@ class CookingTest(TestCase):
             ({"method": "oven", "covered": True}, "/cook/covered", False),
             ({"method": "pan", "fan": True}, "/cook/fan", True),
             ({"method": "steam", "first_side_share": {"value": 90, "unit": "%"}}, "/cook/first_side_share", True),
-            ({"method": "pan", "second_fry": {}}, "/cook/second_fry", True),
+            ({"method": "pan", "second_fry": {"time": {"value": 1, "unit": "min"}}}, "/cook/second_fry", True),
         ):
             answer = evaluate(changed(zander(), cook=cook))
             self.assertIn(path, [n["path"] for n in answer["notices"] if n["code"] == "not-modelled"])

@@ -1,22 +1,18 @@
-import type { ReactNode } from 'react';
 import { text } from '@/document/document';
 import { readingOf } from '@/document/readings';
-import { unitOf, unitsFor } from '@/document/units';
 import { useOpened } from '@/formula/opened';
 import { fill, names, says, terms } from '@/words';
 import { degrees, duration, millimetres, plain } from '@/words/numbers';
 import { Said } from '@/words/Said';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Explained } from '../readings/Explained';
-import { Pick, Row, Typed } from './fields';
+import { Measured, Pick, Row, Typed } from './fields';
 
 const FRIED = ['deep_fry', 'shallow_fry'];
 const DIALLED = ['oven', 'poach', 'braise', 'deep_fry', 'shallow_fry', 'salt_crust', 'grill', 'top_grill'];
 const LEVELLED = ['pan', 'grill', 'top_grill'];
 const IN_A_PAN = ['pan', 'shallow_fry'];
 const TURNED = ['pan', 'shallow_fry', 'grill', 'top_grill'];
-
-type Degrees = 'medium_temperature' | 'core_target' | 'start_temperature';
 
 /** How the fish is cooked: method, heat, core, oil; and how long that takes. */
 export function Cooking() {
@@ -25,17 +21,6 @@ export function Cooking() {
     pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
   );
   const method = text(value(['cook', 'method'])) ?? '';
-  const typedDegrees = (field: Degrees, label: string, hint: string): ReactNode => (
-    <>
-      <Typed way={['cook', field, 'value']} label={label} unit="degC" hint={hint} />
-      <Pick
-        way={['cook', field, 'unit']}
-        label={unitOf(label)}
-        choices={unitsFor('temperature')}
-        usual="degC"
-      />
-    </>
-  );
   return (
     <>
       <Row label={names.cooked}>
@@ -47,15 +32,13 @@ export function Cooking() {
         </Row>
       )}
       {IN_A_PAN.includes(method) && (
-        <Row label={says.cooking.panSize} way={['cook', 'pan', 'diameter']}>
-          <Typed way={['cook', 'pan', 'diameter', 'value']} label={names.panSize} unit="cm" />
-          <Pick
-            way={['cook', 'pan', 'diameter', 'unit']}
-            label={unitOf(names.panSize)}
-            choices={unitsFor('length')}
-            usual="cm"
-          />
-        </Row>
+        <Measured
+          row={says.cooking.panSize}
+          way={['cook', 'pan', 'diameter']}
+          label={names.panSize}
+          quantity="length"
+          unit="cm"
+        />
       )}
       {TURNED.includes(method) && (
         <Row label={says.cooking.firstSide} way={['cook', 'first_side_share']}>
@@ -64,47 +47,51 @@ export function Cooking() {
         </Row>
       )}
       {DIALLED.includes(method) && (
-        <Row
-          label={FRIED.includes(method) ? says.cooking.oilAt : says.cooking.dial}
+        <Measured
+          row={FRIED.includes(method) ? says.cooking.oilAt : says.cooking.dial}
           way={['cook', 'medium_temperature']}
-        >
-          {typedDegrees('medium_temperature', names.heatTemperature, '…')}
-        </Row>
+          label={names.heatTemperature}
+          quantity="temperature"
+          unit="degC"
+          hint="…"
+        />
       )}
-      <Row label={says.cooking.core} way={['cook', 'core_target']}>
-        {typedDegrees('core_target', names.coreTarget, plain(evaluation?.cook.core_c, 0))}
-      </Row>
-      <Row label={says.cooking.startsAt} way={['cook', 'start_temperature']}>
-        {typedDegrees('start_temperature', names.startTemperature, says.cooking.asTheFish)}
-      </Row>
+      <Measured
+        row={says.cooking.core}
+        way={['cook', 'core_target']}
+        label={names.coreTarget}
+        quantity="temperature"
+        unit="degC"
+        hint={plain(evaluation?.cook.core_c, 0)}
+      />
+      <Measured
+        row={says.cooking.startsAt}
+        way={['cook', 'start_temperature']}
+        label={names.startTemperature}
+        quantity="temperature"
+        unit="degC"
+        hint={says.cooking.asTheFish}
+      />
       {FRIED.includes(method) && (
         <>
-          <Row label={says.cooking.oil} way={['cook', 'oil', 'volume']}>
-            <Typed way={['cook', 'oil', 'volume', 'value']} label={names.oilVolume} unit="l" />
-            <Pick
-              way={['cook', 'oil', 'volume', 'unit']}
-              label={unitOf(names.oilVolume)}
-              choices={unitsFor('volume')}
-              usual="l"
-            />
-          </Row>
+          <Measured
+            row={says.cooking.oil}
+            way={['cook', 'oil', 'volume']}
+            label={names.oilVolume}
+            quantity="volume"
+            unit="l"
+          />
           <Row label={names.whichOil}>
             <Pick way={['cook', 'oil', 'ingredient']} label={names.whichOil} choices={oils} />
           </Row>
           {method === 'deep_fry' && (
-            <Row label={says.cooking.secondFry} way={['cook', 'second_fry', 'medium_temperature']}>
-              <Typed
-                way={['cook', 'second_fry', 'medium_temperature', 'value']}
-                label={names.secondFry}
-                unit="degC"
-              />
-              <Pick
-                way={['cook', 'second_fry', 'medium_temperature', 'unit']}
-                label={unitOf(names.secondFry)}
-                choices={unitsFor('temperature')}
-                usual="degC"
-              />
-            </Row>
+            <Measured
+              row={says.cooking.secondFry}
+              way={['cook', 'second_fry', 'medium_temperature']}
+              label={names.secondFry}
+              quantity="temperature"
+              unit="degC"
+            />
           )}
           <Row label={names.whichBurner}>
             <Pick way={['cook', 'burner']} label={names.whichBurner} choices={terms.choices.burner} />
