@@ -59,7 +59,11 @@ def scale(
     if stated.groups:
         parts = [(["fish", "groups", place], group) for place, group in enumerate(stated.groups)]
     for way, part in parts:
-        patch += _part(document, way, part, (ready.servings, for_servings), times, by_weight)
+        share = _share(part, ready.servings)
+        exact = (part.pieces or 0.0) * times
+        if wish == "servings" and share:
+            exact = share * wanted
+        patch += _part(document, way, part, exact, times, share, by_weight)
     return patch
 
 
@@ -94,20 +98,17 @@ def _part(
     document: Mapping[str, Any],
     way: list[Any],
     part: Fish | Group,
-    servings: tuple[float | None, float | None],
+    exact: float,
     times: float,
+    share: float | None,
     by_weight: bool,
 ) -> Patch:
-    """The patch of one size of pieces, from so many SERVINGS to so many."""
+    """The patch of one size of pieces: EXACT of them are meant, SHARE for a serving."""
     patch: Patch = []
     if part.pieces:
-        share, (_, then) = _share(part, servings[0]), servings
-        exact = part.pieces * times
-        if share and then and not by_weight:
-            exact = share * then
         whole = max(1, round(exact) if by_weight else math.ceil(exact - NOTHING))
         patch += put_below(document, [*way, "pieces"], whole)
-        if share and not by_weight and (part.pieces_per_serving or share * (then or 0) != whole):
+        if share and not by_weight and (part.pieces_per_serving or abs(exact - whole) > NOTHING):
             patch += put_below(document, [*way, "pieces_per_serving"], tidy(share, 6))
         if not by_weight:
             times = whole / part.pieces

@@ -178,6 +178,8 @@ class CompareTest(TestCase):
             for part, was in zip(parts, start["fish"].get("groups") or [start["fish"]], strict=True):
                 self.assertEqual(part["pieces"], was["pieces"])
                 self.assertAlmostEqual(part["weight"]["value"], was["weight"]["value"], places=2)
+        seven = jsonpatch.apply_patch(strips, scale(strips, pieces=7))
+        self.assertEqual(seven["fish"]["pieces"], 7)
         many = jsonpatch.apply_patch(one, scale(one, pieces=500))
         self.assertEqual((many["fish"]["pieces"], many["servings"]), (500, 500))
         back = jsonpatch.apply_patch(many, scale(many, pieces=1))
