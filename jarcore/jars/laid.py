@@ -1,5 +1,6 @@
 """A jar on its fish: one frozen record of what it holds, how it stands, what it coats, its window and its salt."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -72,7 +73,8 @@ class Salted:
 class Laid:
     """A jar laid on its fish, or on one size of its pieces (`group`).
 
-    Coat, window and salt are None where the kind has none, or until they are reckoned.
+    `clock_min` is what the one clock leaves for it [min]. Coat, window and salt are None where the kind has
+    none, or until they are reckoned.
     """
 
     contents: Contents
@@ -80,6 +82,7 @@ class Laid:
     fish: MeasuredFish
     standing: Standing
     group: str | None = None
+    clock_min: float = math.inf
     coat: Coat | None = None
     window: Window | None = None
     salt: Salted | None = None

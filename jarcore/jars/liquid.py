@@ -96,7 +96,7 @@ def _told(laid: Laid, front: AcidFront | None, plain: Span, strong: Span) -> Ite
         yield found("skin-closed/liquid", laid.path)
     elif laid.sour and front is None:
         yield found("no-acid-effect", laid.path)
-    if strong.binding.minutes < plain.binding.minutes:
+    if strong.binding.minutes < (1 - parameter("move_told") / 100) * plain.binding.minutes:
         yield found("colder-is-slower", laid.path, model=plain.binding.minutes, held=strong.binding.minutes)
 
 
@@ -107,12 +107,12 @@ def _span(laid: Laid, use: _Use, front: AcidFront | None) -> Span:
     drivers = [*sour_drivers(laid, front), _salt(laid, use), *_shell(laid)]
     if use.at_once:
         drivers = [replace(driver, weight=0.0) for driver in drivers]
-    reasons = [*about_acid(laid, front)]
+    span = together(drivers, _flavour(laid, use, min(one.minutes for one in caps)), caps, about_acid(laid, front))
     if laid.fish.closed:
-        reasons.append(said("reason/skin-alone"))
-    elif all(driver.weight < 1 for driver in drivers):
-        reasons.append(said("reason/surface"))
-    return together(drivers, _flavour(laid, use, min(one.minutes for one in caps)), caps, reasons)
+        return replace(span, reasons=(*span.reasons, said("reason/skin-alone")))
+    if span.binding.hard and all(driver.weight < 1 for driver in drivers):
+        return replace(span, reasons=(*span.reasons, said("reason/surface")))
+    return span
 
 
 def _salt(laid: Laid, use: _Use) -> Driver:

@@ -169,7 +169,7 @@ def shell_minutes(laid: Laid, share: float) -> float:
 def at_contact(laid: Laid, front: AcidFront | None, span: Span, taken_up: Uptake) -> AtContact:
     """The fish at the planned contact time, or when its best begins where none is planned."""
     planned = laid.standing.contact_min
-    minutes = min(span.best_from_min, span.binding.minutes) if planned is None else planned
+    minutes = min(span.best_from_min, span.binding.minutes, laid.clock_min) if planned is None else planned
     return {
         "minutes": minutes,
         "planned": planned is not None,

@@ -1,6 +1,7 @@
 """The window of a jar: its kind's own timing on each size of piece, within the one clock."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Window
@@ -48,7 +49,8 @@ def window_for(laid: Laid, counter: Limit | None) -> tuple[Window | None, tuple[
     if laid.fish.has("histamine") and (laid.standing.place == "counter" or laid.standing.above_cold):
         return None, (found("window-stopped/histamine", laid.path),)
     spans, told = [], list[Finding]()
-    for one in laid.by_size():
+    left = replace(laid, clock_min=counter.minutes) if counter else laid
+    for one in left.by_size():
         timed = time(one)
         told += timed.found
         if timed.span is not None:
