@@ -8,7 +8,7 @@ from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Burn, CookResult, CookStage, FatStep, Practice
 from jarcore.fish import MeasuredFish
 from jarcore.heat.core import Cooked, Heat, Slab, rod_seconds, time_to_core
-from jarcore.heat.fries import two_fries
+from jarcore.heat.fries import TwoFries, two_fries
 from jarcore.heat.loads import cooled, pan_of, recovery_of
 from jarcore.heat.method import DEEP, LIDDED, HeatRow, heat_for, heat_rows
 from jarcore.heat.oil import oil_of
@@ -36,6 +36,7 @@ class Done:
     seconds: float
     pull_c: float
     stages: tuple[CookStage, ...]
+    fries: TwoFries | None = None
 
     @property
     def thickness_mm(self) -> float:
@@ -111,7 +112,7 @@ def _fried_twice(fish: MeasuredFish, group: str | None, stated: Stated, row: Hea
     rest, recovers = stated.second_rest_min, recovery_of(stated, fish)
     if rest is None:
         rest = max(parameter("first_rest"), recovers or 0.0)
-    fried = two_fries(stated, fish.piece.thickness_mm, start_c, rest)
+    fried = two_fries(stated, heated_m(fish, row.heat), fish.piece.thickness_mm, start_c, rest)
     if fried is None:
         return None
     first_c = parameter("fry_nominal") if stated.medium_c is None else stated.medium_c
@@ -126,7 +127,16 @@ def _fried_twice(fish: MeasuredFish, group: str | None, stated: Stated, row: Hea
         },
     )
     seconds = fried.first_s + fried.second_s
-    return Done(fish=fish, group=group, row=row, start_c=start_c, seconds=seconds, pull_c=fried.pull_c, stages=stages)
+    return Done(
+        fish=fish,
+        group=group,
+        row=row,
+        start_c=start_c,
+        seconds=seconds,
+        pull_c=fried.pull_c,
+        stages=stages,
+        fries=fried,
+    )
 
 
 def starts_at(fish: MeasuredFish, stated: Stated) -> float:
@@ -240,8 +250,9 @@ def _zones(result: CookResult, done: Done) -> None:
     thin = done.fish.thin_zone_mm
     if thin is None:
         return
+    opened = heated_m(done.fish, done.row.heat) / done.thickness_mm
     for name, thickness in (("thick", done.thickness_mm), ("thin", thin)):
-        cooked: Cooked = Slab(thickness / 1000, done.row.heat).cooked(done.start_c, done.side_s)
+        cooked: Cooked = Slab(thickness * opened, done.row.heat).cooked(done.start_c, done.side_s)
         result["zones"].append({"name": name, "thickness_mm": thickness, "core_c": cooked.peak_c})
 
 
@@ -254,7 +265,7 @@ def _groups(result: CookResult, known: Sequence[Done], slowest: Done) -> Iterato
         left_in = None
         if early and not is_round(done.fish, done.row.heat):
             side = slowest.seconds / (2 if done.row.heat.turns else 1)
-            left_in = Slab(done.thickness_mm / 1000, done.row.heat).cooked(done.start_c, side).peak_c
+            left_in = Slab(heated_m(done.fish, done.row.heat), done.row.heat).cooked(done.start_c, side).peak_c
         result["groups"].append(
             {
                 "id": done.group,
@@ -274,10 +285,10 @@ def _groups(result: CookResult, known: Sequence[Done], slowest: Done) -> Iterato
                 "unlike-pieces",
                 "/cook",
                 mm=done.thickness_mm,
-                minutes=done.seconds / 60,
+                minutes=done.minutes,
                 early=early,
                 slowest_mm=slowest.thickness_mm,
-                slowest=slowest.seconds / 60,
+                slowest=slowest.minutes,
             )
 
 

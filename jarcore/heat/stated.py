@@ -8,8 +8,6 @@ from jarcore.reading import Quantities
 
 FRIED = ("deep_fry", "shallow_fry")
 RAW = "none"
-# Each side lies at least so long, as a share of the time.
-LEAST_SIDE = 0.05
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -73,7 +71,7 @@ def read_heat(cook: Cook, stuffed: bool, at_risk: bool, read: Quantities) -> Sta
         target_c=parameter("filling_target" if stuffed else "core_target") if target is None else target,
         credit_c=0.0 if at_risk else parameter("carry_over"),
         covered=bool(cook.covered),
-        first_share=0.5 if share is None else min(max(share, LEAST_SIDE), 1 - LEAST_SIDE),
+        first_share=0.5 if share is None else share,
         pan_mm=read.length_mm(cook.pan.diameter, "/cook/pan/diameter") if cook.pan else None,
         oil_named=oil is not None,
         oil=oil.ingredient if oil else None,

@@ -58,7 +58,9 @@ def cook_profile(ready: Prepared) -> CookProfile:
     # Of unlike pieces the slowest decide, as in the evaluation; the others are drawn beside them.
     slowest = max(known, key=lambda one: one.seconds)
     heat, start, side = slowest.row.heat, slowest.start_c, slowest.side_s
-    if is_round(slowest.fish, heat):
+    if slowest.fries:
+        seconds, core = slowest.fries.core_course(start, POINTS)
+    elif is_round(slowest.fish, heat):
         seconds, core = _rod(heated_m(slowest.fish, heat), heat, start, side)
     else:
         seconds, core = _slab(heated_m(slowest.fish, heat), heat, start, side)
@@ -67,13 +69,17 @@ def cook_profile(ready: Prepared) -> CookProfile:
     beside = [one.thickness_mm for one in known if one is not slowest and not is_round(one.fish, one.row.heat)]
     if slowest.fish.thin_zone_mm is not None and not is_round(slowest.fish, heat):
         beside = [slowest.fish.thin_zone_mm, *beside]
+    if slowest.fries:
+        # Nothing is drawn beside two fries, so that all that is drawn shares its times.
+        beside = []
+    opened = heated_m(slowest.fish, heat) / slowest.thickness_mm
     for thickness in beside:
         # The same minutes, whatever the heat of each size alone would be: they lie in one pan.
         zones.append(
             {
                 "name": names[1],
                 "thickness_mm": thickness,
-                "core_c": _slab(thickness / 1000, heat, start, side)[1].tolist(),
+                "core_c": _slab(thickness * opened, heat, start, side)[1].tolist(),
             }
         )
     return {
@@ -81,8 +87,8 @@ def cook_profile(ready: Prepared) -> CookProfile:
         "t_min": (seconds / 60).tolist(),
         "core_c": core.tolist(),
         "zones": zones if len(zones) > 1 else [],
-        "flip_min": 2 * heat.first_share * side / 60 if heat.turns else None,
-        "pull_min": slowest.seconds / 60,
+        "flip_min": 2 * heat.first_share * side / 60 if heat.turns and not slowest.fries else None,
+        "pull_min": slowest.fries.out_s / 60 if slowest.fries else slowest.minutes,
     }
 
 

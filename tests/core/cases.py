@@ -105,3 +105,25 @@ def slashed_trout() -> dict[str, Any]:
         "slashes": {"per_side": 3, "depth": "bone"},
     }
     return changed(document, fish=fish)
+
+
+def jar(kind: str, *ingredients: str, name: str = "k", **method: Any) -> dict[str, Any]:
+    """A jar of lines written as 'wheat-flour:200 g', all fixed."""
+    lines = []
+    for place, text in enumerate(ingredients):
+        ingredient, amount = text.split(":")
+        value, unit = amount.split()
+        basis = "fish" if unit == "%" else "fixed"
+        lines.append(
+            {
+                "id": f"{name}{place}",
+                "ingredient": ingredient,
+                "amount": {"value": float(value), "unit": unit},
+                "basis": basis,
+            }
+        )
+    return {"id": name, "kind": kind, "method": {"vessel": "dish", "place": "chiller", **method}, "lines": lines}
+
+
+def with_jars(*jars: dict[str, Any], **places: Any) -> dict[str, Any]:
+    return changed(zander(), jars=list(jars), **places)
