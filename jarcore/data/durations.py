@@ -1,13 +1,25 @@
 """Durations in words."""
 
+import math
+
+# From here on a duration is told in tenths no more [min], in hours and minutes, in hours alone, in days.
+TENTHS_TO, HOURS_FROM, WHOLE_HOURS_FROM, DAYS_FROM = 9.45, 59.5, 600, 4320
+MINUTES_AN_HOUR, MINUTES_A_DAY = 60, 1440
+
 
 def in_words(minutes: float) -> str:
-    """A duration as a cook says it.
+    """A duration as a cook says it, in the same words as the page.
 
-    >>> in_words(19.4), in_words(95), in_words(1440)
-    ('19 min', '1 h 35', '24 h')
+    >>> in_words(4.5), in_words(19.4), in_words(95), in_words(1440), in_words(10080)
+    ('4.5 min', '19 min', '1 h 35', '24 h', '7 d')
     """
-    if minutes < 90:
-        return f"{minutes:.0f} min"
-    hours, rest = divmod(round(minutes / 5) * 5, 60)
-    return f"{hours:.0f} h {rest:02.0f}" if rest and hours < 10 else f"{minutes / 60:.0f} h"
+    if minutes < TENTHS_TO:
+        return f"{math.floor(minutes * 10 + 0.5) / 10:g} min"
+    if minutes < HOURS_FROM:
+        return f"{math.floor(minutes + 0.5)} min"
+    if minutes < WHOLE_HOURS_FROM:
+        hours, rest = divmod(math.floor(minutes + 0.5), MINUTES_AN_HOUR)
+        return f"{hours} h {rest:02}" if rest else f"{hours} h"
+    if minutes < DAYS_FROM:
+        return f"{math.floor(minutes / MINUTES_AN_HOUR + 0.5)} h"
+    return f"{math.floor(minutes / MINUTES_A_DAY * 10 + 0.5) / 10:g} d"

@@ -418,7 +418,7 @@ class AcceptedOnRecord(TypedDict, total=False):
 
 
 class Caution(TypedDict):
-    """A warning with its reason, its published source, and what to do."""
+    """A warning with its reason, its published source, and what to do; `paths` is every place that it is said of."""
 
     code: str
     grade: Grade
@@ -426,6 +426,7 @@ class Caution(TypedDict):
     do: str
     source: str
     path: str
+    paths: list[str]
     accepted: AcceptedOnRecord | None
 
 

@@ -193,6 +193,7 @@ class Method(Part):
     coverage: Literal["full", "sprinkled", "light"] | None = None
     rinse_time: Time | None = None
     rest_time: Time | None = None
+    age: Time | None = None
     turn_every: Time | None = None
     flow: Literal["thin_cream", "heavy_cream", "coats_spoon"] | None = None
     clean_share: Percent | None = None
@@ -212,6 +213,7 @@ class Line(Part):
     by: Literal["mass", "volume"] | None = None
     when: Literal["jar", "before_heat", "plate"] | None = None
     exponent: Number | None = None
+    age: Time | None = None
     note: Text | None = None
 
 

@@ -58,7 +58,12 @@ def sodium_of(ready: Prepared, ledger: Ledger) -> Sodium | None:
     # Of a jar or a side of which nothing is stated there is no saying how much.
     if any(entry["path"].count("/") == OF_A_WHOLE for entry in ledger["missing"]):
         beyond = math.inf
-    return Sodium(known + sides, known + sides + beyond / servings, not ledger["complete"])
+    return Sodium(
+        mg=known + sides,
+        most_mg=known + sides + beyond / servings,
+        own_mg=(ledger["native_salt_g"] or 0.0) * per / servings,
+        unstated=not ledger["complete"],
+    )
 
 
 def _beyond_mg(laid: Laid, per: float, open_g: float) -> float:

@@ -4,12 +4,15 @@ from jarcore.heat.cooking import cook_result, done_of, heated_m, is_round, start
 from jarcore.heat.method import heat_for
 from jarcore.heat.oil import too_hot, too_little
 from jarcore.heat.stated import Stated, read_heat
+from jarcore.heat.traits import HeatTraits, heat_traits
 
 __all__ = [
+    "HeatTraits",
     "Stated",
     "cook_result",
     "done_of",
     "heat_for",
+    "heat_traits",
     "heated_m",
     "is_round",
     "read_heat",

@@ -3,14 +3,14 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from jarcore.data import parameter, rendered, rows, sentence
+from jarcore.data import AROMATIC, parameter, rendered, rows, sentence
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Burn, CookResult, CookStage, FatStep, Practice
 from jarcore.fish import MeasuredFish
 from jarcore.heat.core import Cooked, Heat, Slab, rod_seconds, time_to_core
 from jarcore.heat.fries import TwoFries, two_fries
 from jarcore.heat.loads import cooled, pan_of, recovery_of
-from jarcore.heat.method import DEEP, LIDDED, HeatRow, heat_for, heat_rows
+from jarcore.heat.method import HeatRow, heat_for, heat_rows
 from jarcore.heat.oil import oil_of
 from jarcore.heat.stated import Stated
 from jarcore.jars import Laid
@@ -19,10 +19,9 @@ EVEN = 0.5
 SIDES = ("first side", "second side")
 WHOLE_TIME, UNDER_LID = "in the heat", "under the lid"
 FIRST_FRY, BETWEEN, SECOND_FRY = "first fry", "out, while the oil comes to heat", "second fry"
-# Methods so hot that what clings to the surface may burn before the fish is done.
-SCORCHING = ("pan", "grill", "top_grill", "shallow_fry", "deep_fry", "oven")
 # What takes off what clings to the surface.
-TAKEN_OFF = ("rinse", "wipe", "scrape")
+SCRAPED = "scrape"
+TAKEN_OFF = ("rinse", "wipe", SCRAPED)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -74,7 +73,7 @@ def done_of(fish: MeasuredFish, group: str | None, stated: Stated) -> Done | Non
     if row is None or start < 0 or fish.piece.thickness_mm > parameter("most_thick"):
         return None
     thick_m = heated_m(fish, row.heat)
-    if stated.second_fry and stated.method == DEEP:
+    if stated.second_fry and stated.kind.deep:
         return _fried_twice(fish, group, stated, row, start)
     if is_round(fish, row.heat):
         seconds = rod_seconds(thick_m, row.heat, start, target)
@@ -176,7 +175,7 @@ def _ignored(stated: Stated) -> Iterator[Finding]:
     turns = {method for (method, _), row in heat_rows().items() if row.heat.turns}
     if stated.first_share != EVEN and stated.method not in turns:
         yield found("not-modelled/sides", "/cook/first_side_share")
-    if stated.second_fry and stated.method != DEEP:
+    if stated.second_fry and not stated.kind.deep:
         yield found("not-modelled/second-fry", "/cook/second_fry")
 
 
@@ -190,7 +189,7 @@ def _times(result: CookResult, stated: Stated, fish: MeasuredFish) -> Iterator[F
     if starts_at(fish, stated) < 0:
         yield found("outside-model/frozen", "/cook/start_temperature")
         return
-    if stated.covered and stated.method not in LIDDED:
+    if stated.covered and not stated.kind.lidded:
         yield found("not-modelled/covered", "/cook/covered")
         return
     thick = [one.piece.thickness_mm for _, one in fish.sizes if one.piece]
@@ -294,7 +293,7 @@ def _groups(result: CookResult, known: Sequence[Done], slowest: Done) -> Iterato
 
 def burn_of(stated: Stated, jars: Sequence[Laid]) -> Burn | None:
     """What on the surface would burn before the fish is done, and what to do with it."""
-    if stated.method not in SCORCHING:
+    if not stated.kind.scorches:
         return None
     risky = sorted(
         {
@@ -302,7 +301,7 @@ def burn_of(stated: Stated, jars: Sequence[Laid]) -> Burn | None:
             for laid in jars
             if laid.kind.clings and laid.method.after not in TAKEN_OFF
             for ingredient in laid.contents.named
-            if ingredient.burn == "high"
+            if ingredient.burn == "high" and not (stated.kind.in_air and ingredient.group == AROMATIC)
         }
     )
     if not risky:
@@ -311,23 +310,31 @@ def burn_of(stated: Stated, jars: Sequence[Laid]) -> Burn | None:
 
 
 def order_of(jars: Sequence[Laid]) -> list[FatStep]:
-    """Aromatics in the order they go into fat, by what their rows say that they go in with."""
+    """Aromatics in the order they go into fat, by what their rows say that they go in with: of what is fried at all."""
+    fried = [laid for laid in jars if _fried_apart(laid)]
     steps: list[FatStep] = []
     for row in rows("order"):
-        here = {i.name for laid in jars for i, _ in laid.contents.parts() if i.goes_in == row["goes_in"]}
+        here = {i.name for laid in fried for i, _ in laid.contents.parts() if i.goes_in == row["goes_in"]}
         if here:
             steps.append({"step": row["step"], "ingredients": sorted(here), "why": row["why"]})
     return steps
 
 
+def _fried_apart(laid: Laid) -> bool:
+    """Whether a jar's aromatics are fried by themselves: a sauce begun in fat, or what was scraped off the fish."""
+    if laid.method.after == SCRAPED:
+        return laid.kind.clings
+    return laid.kind.finishes and any(ingredient.phase == "oil" for ingredient, _ in laid.contents.parts())
+
+
 def locks_of(stated: Stated, jars: Sequence[Laid]) -> list[str]:
     """Steps that must come in this order, in words, from the table of locks."""
-    ingredients = {i.id: i for laid in jars for i, _ in laid.contents.parts()}
+    heated = [laid for laid in jars if laid.kind.finishes or laid.boiled_first]
     facts = {
-        "alcohol": any(i.alcohol > 1 for i in ingredients.values()),
-        "citrus": any("citrus" in i.flags for i in ingredients.values()),
-        "liquid": any(laid.kind.liquid for laid in jars),
-        "hot_oil": stated.fried,
+        "alcohol": any(laid.contents.flares for laid in heated),
+        "citrus": any(laid.contents.names(lambda one: "citrus" in one.flags) for laid in heated),
+        "liquid": any(laid.boiled_first for laid in jars),
+        "hot_oil": stated.kind.fried,
         "steam": stated.method == "steam",
     }
     return [rendered(row["text"]) for row in rows("locks") if facts[row["fact"]]]

@@ -14,9 +14,6 @@ LEVELS = ("grill", "top_grill")
 USUAL_LEVEL = "hot"
 # In air at this the medium gives nothing [degC].
 ROOM_C = 25.0
-DEEP, SHALLOW = "deep_fry", "shallow_fry"
-# Under a lid these are as they are reckoned; of the others a lid makes something that is not modelled.
-LIDDED = ("steam", "braise", "poach")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -60,7 +57,7 @@ def heat_for(stated: Stated, thickness_mm: float) -> HeatRow | None:
         return None
     heat = row.heat
     if stated.medium_c is not None and row.dial:
-        heat = _at(heat, stated.method, stated.medium_c, row.nominal_c)
+        heat = _at(heat, stated.kind.deep, stated.medium_c, row.nominal_c)
     if stated.method == "salt_crust":
         resistance = 1 / heat.h + parameter("crust_thickness") / 1000 / parameter("crust_conductivity")
         heat = replace(heat, h=1 / resistance, other_h=1 / resistance)
@@ -85,9 +82,9 @@ def _between(one: Heat, other: Heat, share: float) -> Heat:
     return replace(one, **numbers)
 
 
-def _at(heat: Heat, method: str | None, medium_c: float, nominal_c: float) -> Heat:
+def _at(heat: Heat, deep: bool, medium_c: float, nominal_c: float) -> Heat:
     """The heat with its medium at a temperature [degC] instead of the one that its row was met with."""
-    if method == DEEP:
+    if deep:
         # Fish boils off its water in hot oil, so its face stays at the wet front; oil that is not hot gives less.
         front = min(medium_c, heat.medium_c)
         strength = max(parameter("fry_weak"), (medium_c - heat.medium_c) / (nominal_c - heat.medium_c)) ** 0.5

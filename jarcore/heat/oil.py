@@ -9,13 +9,12 @@ from jarcore.fish import MeasuredFish
 from jarcore.heat.core import batch_kg, oil_drop_c
 from jarcore.heat.stated import Stated
 
-DEEP = "deep_fry"
 UNNAMED_OIL = "Frying oil"
 
 
 def oil_of(stated: Stated, fish: MeasuredFish) -> tuple[OilLoad | None, tuple[Finding, ...]]:
     """Frying load: oil [l], drop [degC], batches and pieces in each. More fish means more batches, not more oil."""
-    if not stated.fried or not fish.edible_g or not fish.pieces:
+    if not stated.kind.fried or not fish.edible_g or not fish.pieces:
         return None, ()
     litres = stated.oil_ml / 1000 if stated.oil_ml else parameter("default_oil")
     told = () if stated.oil_ml is not None else (found("estimated/oil", "/cook/oil/volume", litres=litres),)
@@ -34,12 +33,12 @@ def oil_of(stated: Stated, fish: MeasuredFish) -> tuple[OilLoad | None, tuple[Fi
 
 def too_little(stated: Stated, fish: MeasuredFish) -> Said | None:
     """Why the oil that is stated is too little for one piece; None where it is enough or not stated."""
-    if not stated.fried:
+    if not stated.kind.fried:
         return None
     each = [one for _, one in fish.sizes]
     piece = max((one.edible_g / one.pieces for one in each if one.edible_g and one.pieces), default=None)
     thick = max((one.piece.thickness_mm for one in each if one.piece), default=None)
-    deep = stated.method == DEEP
+    deep = stated.kind.deep
     if deep and stated.oil_ml and piece:
         litres = stated.oil_ml / 1000
         most = batch_kg(litres, stated.burner_w) * 1000
@@ -57,7 +56,7 @@ def too_hot(stated: Stated, pantry: Pantry) -> tuple[str, Said] | None:
 
     Of an oil that is not named the least that frying oils bear is taken.
     """
-    if not stated.fried:
+    if not stated.kind.fried:
         return None
     oil = pantry.ingredients.get(stated.oil or "")
     bears = (oil and oil.smoke_c) or parameter("smoke_unnamed")

@@ -4,9 +4,9 @@ from dataclasses import dataclass
 
 from jarcore.data import parameter, rows
 from jarcore.documents.formula import Cook
+from jarcore.heat.methods import UNKNOWN, MethodRow, method_rows
 from jarcore.reading import Quantities
 
-FRIED = ("deep_fry", "shallow_fry")
 RAW = "none"
 
 
@@ -40,9 +40,9 @@ class Stated:
     second_rest_min: float | None
 
     @property
-    def fried(self) -> bool:
-        """Whether it is cooked in a depth of oil."""
-        return self.method in FRIED
+    def kind(self) -> MethodRow:
+        """What is true of its method."""
+        return method_rows().get(self.method or "", UNKNOWN)
 
     @property
     def raw(self) -> bool:

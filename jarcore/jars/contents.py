@@ -4,7 +4,7 @@ import itertools
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from jarcore.data import ALLERGENS, Ingredient, Pantry
+from jarcore.data import ALLERGENS, Ingredient, Pantry, parameter
 from jarcore.documents.evaluation import Range
 from jarcore.documents.formula import Fish, Jar
 from jarcore.fish import MeasuredFish
@@ -132,6 +132,13 @@ class Contents:
         watery = [(i, m) for i, m in self.filled.contact_parts if i.phase == "aqueous"]
         dairy = sum(m for i, m in watery if i.group == "dairy")
         return dairy / sum(m for _, m in watery) if dairy else 0.0
+
+    @property
+    def flares(self) -> bool:
+        """Whether there is enough alcohol in the whole that it would flare, or be boiled off first."""
+        strong = parameter("strong_from")
+        whole = self.composition
+        return 100 * whole.alcohol_g > strong * whole.mass_g or self.lacks(lambda one: one.alcohol > strong)
 
     def later_salt_g(self) -> float:
         """Salt [g] of the lines that go on just before heat or on the plate."""

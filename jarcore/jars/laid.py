@@ -115,6 +115,12 @@ class Laid:
         return is_rinsed(self.method)
 
     @property
+    def boiled_first(self) -> bool:
+        """Whether it is usually boiled before the fish goes in: stock, or alcohol that would be tasted."""
+        stock = self.contents.names(lambda one: "stock" in one.flags)
+        return self.kind.boiled_first and (stock or self.contents.flares)
+
+    @property
     def sour(self) -> bool:
         """Whether anything sour is in its watery part."""
         return self.contents.aqueous is not None and self.contents.contact.acid_g > 0

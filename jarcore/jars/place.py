@@ -19,7 +19,8 @@ class Standing:
     """Place, temperature [degC], vessel, planned contact time [min] (None when not planned), shares [1].
 
     `rest_min` is how long the fish rests after the jar in the same place [min]; `warm` whether its clock runs there;
-    `rinse_s` how long it is rinsed [s], nothing where it is not; `vessels` how many of the stated size it takes.
+    `age_min` how long before its use the jar was made [min], None where it is not said; `rinse_s` how long it is
+    rinsed [s], nothing where it is not; `vessels` how many of the stated size it takes.
     """
 
     place: str
@@ -29,6 +30,7 @@ class Standing:
     clean_share: float
     turned: bool
     rest_min: float
+    age_min: float | None
     warm: bool
     rinse_s: float
     eaten_share: float
@@ -68,6 +70,7 @@ def standing_of(jar: Jar, kind: Kind, path: str, fish: MeasuredFish, read: Quant
         clean_share=read.share(method.clean_share, f"{path}/method/clean_share") or 0.0,
         turned=method.turn_every is not None and bool(method.turn_every.value),
         rest_min=read.minutes(method.rest_time, f"{path}/method/rest_time") or 0.0,
+        age_min=read.minutes(method.age, f"{path}/method/age"),
         warm=is_warm(fish, celsius),
         rinse_s=_rinse_s(method, path, read),
         eaten_share=1.0 if eaten is None else eaten,

@@ -74,7 +74,8 @@ class Scope:
 class Spec:
     """A line read: its place among the lines, its amount as (low, middle, high), how it grows with the fish.
 
-    `held` is what it brings that somebody may avoid; an ingredient that the pantry has not is taken at its word.
+    `age_min` is how long before its use it was made [min], None where it is not said; `held` is what it brings that
+    somebody may avoid; an ingredient that the pantry has not is taken at its word.
     """
 
     place: int
@@ -82,6 +83,7 @@ class Spec:
     ingredient: Ingredient | None
     values: tuple[float, float, float] | None
     exponent: float
+    age_min: float | None
     held: frozenset[str]
 
     @property
@@ -120,6 +122,7 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
                 ingredient=ingredient,
                 values=values,
                 exponent=exponent,
+                age_min=read.minutes(line.age, f"{where}/age"),
                 held=_brought(ingredient) if ingredient else named_in(line.ingredient or ""),
             )
         )

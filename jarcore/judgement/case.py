@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from jarcore.data import Pantry, Said, parameter
+from jarcore.data import Pantry, Said, parameter, sentence
 from jarcore.documents import Finding, Formula
 from jarcore.documents.formula import SMALL_CHILDREN, Diner
 from jarcore.fish import Clock, MeasuredFish
@@ -15,19 +15,27 @@ CHILDREN = (*SMALL_CHILDREN, "9-13")
 
 @dataclass(frozen=True, slots=True)
 class Hit:
-    """A rule that applies: its code, where, and words that fit this formula better than the table's."""
+    """A rule that applies: its code, where, words that fit this formula better than the table's, and what to do here.
+
+    `named` says that the words name the jar themselves.
+    """
 
     code: str
     path: str
     words: Said | None = None
+    do: Said | None = None
+    named: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Sodium:
-    """Sodium of a serving [mg]: as reckoned, the most it may be, and whether something salty is not stated."""
+    """Sodium of a serving [mg]: as reckoned, the most it may be, what of it the fish has of its own, and whether
+    something salty is not stated.
+    """
 
     mg: float
     most_mg: float
+    own_mg: float
     unstated: bool
 
 
@@ -76,6 +84,16 @@ class Case:
     def ages(self, *some: str) -> bool:
         """Whether somebody of these ages eats; an age that could not be read may be any."""
         return any(diner.age in some or self.unread(f"/diners/{place}/age") for place, diner in enumerate(self.diners))
+
+    def place_of(self, path: str) -> str | None:
+        """What a path of the document leads to, by name: a jar, or a line of one; None for another part."""
+        steps = path.split("/")
+        if steps[1:2] != ["jars"] or len(steps) < 3:
+            return None
+        contents = self.jars[int(steps[2])].contents
+        if steps[3:4] == ["lines"] and len(steps) > 4:
+            return sentence("caution/line", jar=contents.called, line=contents.specs[int(steps[4])].called)
+        return contents.called
 
     def touching(self) -> Iterator[Laid]:
         """Jars that act on raw fish while time passes."""

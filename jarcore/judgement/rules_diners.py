@@ -6,8 +6,9 @@ from jarcore.data import Said, avoided_by, bare, parameter, rows, said
 from jarcore.jars import Laid
 from jarcore.jars.weighing import Spec
 from jarcore.judgement.case import CHILDREN, Case, Hit
-from jarcore.judgement.held import held_in, side_holds, tells
+from jarcore.judgement.held import ALWAYS_PRESENT, held_in, side_holds, tells
 
+ADULT = "adult"
 # What has a caution of its own when a diner avoids it.
 OWN_CODES = {"alcohol": "alcohol-avoid", "pork": "pork-avoid"}
 
@@ -28,9 +29,18 @@ def _avoids(case: Case) -> Iterator[Hit]:
                 yield Hit("avoid-unknown", path, said("avoid-unknown", word=word))
         plain = sorted(met - set(OWN_CODES))
         if plain:
-            yield Hit("diner-avoids", path, said("diner-avoids", what=plain))
+            yield Hit("diner-avoids", path, said("diner-avoids", what=plain), _without(case, met - set(OWN_CODES)))
         for what in sorted(met & set(OWN_CODES)):
-            yield Hit(OWN_CODES[what], path)
+            yield Hit(OWN_CODES[what], path, do=_without(case, {what}))
+
+
+def _without(case: Case, met: set[str]) -> Said | None:
+    """What is to be left out for a diner who avoids some things: the lines and sides that bring them."""
+    if ALWAYS_PRESENT in met:
+        return said("do/no-fish")
+    bring = [spec.called for laid in case.jars for spec in laid.contents.specs if met & spec.held]
+    bring += [side.name for side in case.formula.sides or [] if side.name and met & side_holds(side)]
+    return said("do/leave-out", what=list(dict.fromkeys(bring))) if bring else None
 
 
 def _called(word: str, *names: str) -> bool:
@@ -101,22 +111,34 @@ def _not_for_all(case: Case) -> Iterator[Hit]:
 
 
 def _sodium(case: Case) -> Iterator[Hit]:
-    """A third of a day's sodium in one serving, for whoever eats (adults when nobody is named)."""
+    """More than a share of a day's sodium in one serving, for whoever eats (adults when nobody is named)."""
     if case.sodium is None:
         return
-    ages = {diner.age or "adult" for diner in case.diners} or {"adult"}
+    ages = {diner.age or ADULT for diner in case.diners} or {ADULT}
     known, most = case.sodium.mg, case.sodium.most_mg
     for row in sorted(rows("sodium"), key=lambda row: float(row["daily_mg"])):
         limit = float(row["daily_mg"])
-        if row["age"] not in ages or most <= limit * parameter("sodium_share"):
+        # What an adult's fish has of its own is no seasoning: the usual measure of salt is not called high for it.
+        own = case.sodium.own_mg if row["age"] == ADULT else 0.0
+        high = limit * parameter("sodium_share") + own
+        if row["age"] not in ages or most <= high:
             continue
         key = "sodium-high"
         if case.sodium.unstated:
             key = "sodium-high/at-least"
-        elif known <= limit * parameter("sodium_share"):
+        elif known <= high:
             key = "sodium-high/up-to"
-        yield Hit("sodium-high", "/servings", said(key, known=known, age=row["age"], limit=limit, most=most))
+        yield Hit(
+            "sodium-high", "/servings", said(key, known=known, age=row["age"], limit=limit, most=most), _saltiest(case)
+        )
         return
+
+
+def _saltiest(case: Case) -> Said | None:
+    """Where salt is to be taken out first: the jar that leaves most on the fish."""
+    layers = [(laid.salt.step.stays_g, laid.contents.called) for laid in case.jars if laid.salt is not None]
+    grams, jar = max(layers, default=(0.0, ""))
+    return said("do/less-salt", jar=jar) if grams > 0 else None
 
 
 RULES = (_avoids, _ages, _not_for_all, _sodium)

@@ -47,7 +47,7 @@ def _places(case: Case) -> Iterator[Hit]:
     histamine = case.fish.has("histamine")
     if is_warm(case.fish, case.fish.celsius):
         if histamine and case.fish.celsius > parameter("cold_holding"):
-            yield Hit("histamine-counter", "/fish/temperature")
+            yield Hit("histamine-counter", "/fish/temperature", do=said("do/chill"))
         else:
             words = said("arrives-warm", celsius=case.fish.celsius, threshold=threshold)
             yield Hit("arrives-warm", "/fish/temperature", words)
@@ -55,7 +55,8 @@ def _places(case: Case) -> Iterator[Hit]:
         standing = laid.standing
         counter = standing.place == "counter"
         if histamine and (counter or standing.above_cold):
-            yield Hit("histamine-counter", f"{laid.path}/method/place")
+            do = said("do/to-the-chiller" if counter else "do/colder", jar=laid.contents.called)
+            yield Hit("histamine-counter", f"{laid.path}/method/place", do=do)
         elif standing.warm and not counter:
             words = said("chiller-warm", celsius=standing.celsius, threshold=threshold)
             yield Hit("chiller-warm", f"{laid.path}/method/place_temperature", words)
@@ -71,7 +72,11 @@ def _clock(case: Case) -> Iterator[Hit]:
     spells = [said("spell", minutes=one.minutes, words=one.words.text).text for one in case.clock.spells if one.minutes]
     path = f"{longest.path}/method/place" if longest.path.startswith("/jars/") else longest.path
     words = said("counter-time", caution=codes()[code].text, minutes=case.clock.minutes, spells=spells)
-    yield Hit(code, path, words)
+    if longest.path.startswith("/jars/"):
+        do = said("do/to-the-chiller-or-shorter", jar=case.place_of(path))
+    else:
+        do = said("do/chill" if longest.path.startswith("/fish") else "do/from-the-cold")
+    yield Hit(code, path, words, do, named=True)
 
 
 def _times(case: Case) -> Iterator[Hit]:
@@ -80,16 +85,18 @@ def _times(case: Case) -> Iterator[Hit]:
         path, planned, window = f"{laid.path}/method/contact_time", laid.standing.contact_min, laid.window
         if planned is None:
             continue
+        called = laid.contents.called
         wanting = untimed_for_want_of(laid)
         if window is None and not wanting:
             wanting = [spec.called for spec in laid.contents.unweighed()]
         if wanting:
-            words = said("contact-past-latest/unknown", planned=planned, wanting=wanting)
-            yield Hit("contact-past-latest", path, words)
+            words = said("contact-past-latest/unknown", jar=called, planned=planned, wanting=wanting)
+            yield Hit("contact-past-latest", path, words, said("do/state-amount", wanting=wanting), named=True)
         elif window is not None and planned > window["latest_min"] + 1e-9:
             latest, reason = window["latest_min"], window["reasons"][0]
-            words = said("contact-past-latest", planned=planned, latest=latest, reason=reason)
-            yield Hit("contact-past-latest", path, words)
+            words = said("contact-past-latest", jar=called, planned=planned, latest=latest, reason=reason)
+            best = said("do/plan", best_from=window["best_from_min"], best_to=window["best_to_min"])
+            yield Hit("contact-past-latest", path, words, best, named=True)
     yield from _keeping(case)
 
 

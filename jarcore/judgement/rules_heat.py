@@ -15,12 +15,13 @@ def _core(case: Case) -> Iterator[Hit]:
     heat, fish = case.heat, case.fish
     path = "/cook/method" if heat.method is None or heat.raw else "/cook/core_target"
     if fish.has("histamine") and heat.start_c is not None and is_warm(fish, heat.start_c):
-        yield Hit("histamine-counter", "/cook/start_temperature")
+        yield Hit("histamine-counter", "/cook/start_temperature", do=said("do/from-the-cold"))
     for laid in case.touching():
         if acts_sour(laid) or laid.contents.lacks(lambda one: one.acid_g > 0):
-            yield Hit("acid-is-not-heat", laid.path)
+            do = None if case.raw else said("do/cook-through", target=heat.target_c)
+            yield Hit("acid-is-not-heat", laid.path, do=do)
     if case.anyone_vulnerable and heat.method is None:
-        yield Hit("undercooked-vulnerable", path, said("undercooked-vulnerable/unstated"))
+        yield Hit("undercooked-vulnerable", path, said("undercooked-vulnerable/unstated"), said("do/say-how"))
     if not case.raw:
         yield Hit("probe-core", "/cook")
         return
@@ -51,7 +52,7 @@ def _frozen(case: Case) -> bool:
 
 def _oil(case: Case) -> Iterator[Hit]:
     heat = case.heat
-    if not heat.fried:
+    if not heat.kind.fried:
         return
     yield Hit("hot-oil", "/cook/method")
     little = too_little(heat, case.fish)

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import AROMATIC, Ingredient, parameter, said
-from jarcore.jars import Contents, Laid, stuffs
+from jarcore.data import Ingredient, parameter, said
+from jarcore.jars import Laid, stuffs
 from jarcore.judgement.case import Case, Hit
 from jarcore.judgement.held import tells
 
@@ -25,20 +25,6 @@ def _lines(case: Case) -> Iterator[Hit]:
                 yield Hit("honey-infant", where)
             if spec.line.when == "before_heat":
                 yield Hit("deferred-salt", where)
-        if _oily(contents) and contents.names(_fresh):
-            yield Hit("oil-garlic-herb", contents.path)
-
-
-def _fresh(ingredient: Ingredient) -> bool:
-    return ingredient.group == AROMATIC and ingredient.water > parameter("fresh_from")
-
-
-def _oily(contents: Contents) -> bool:
-    """Whether oil is much of the jar; where something is not weighed it may be."""
-    whole = contents.composition
-    return whole.oil_g > parameter("oily_from") * whole.mass_g > 0 or (
-        bool(contents.unweighed()) and contents.names(lambda one: one.phase == "oil")
-    )
 
 
 def _vessel(case: Case) -> Iterator[Hit]:
@@ -46,7 +32,8 @@ def _vessel(case: Case) -> Iterator[Hit]:
         contents = laid.contents
         if laid.method.vessel_material not in REACTIVE:
             continue
-        salty = contents.composition.salt_g > 0 or contents.lacks(lambda one: one.salt > 0)
+        whole = contents.composition
+        salty = whole.salt_g > parameter("reactive_salt") * whole.mass_g or contents.lacks(lambda one: one.salt > 0)
         sour = contents.lacks(lambda one: one.acid_g > 0)
         if contents.aqueous and contents.composition.acid_g > 0:
             sour = sour or contents.aqueous.ph() < parameter("reactive_ph")
@@ -101,13 +88,12 @@ def _by_kind(case: Case, laid: Laid) -> Iterator[Hit]:
         yield (
             Hit("filling-low", "/cook/core_target") if case.under("filling_target") else Hit("filling-core", laid.path)
         )
-    strong = contents.names(lambda one: one.alcohol > parameter("strong_from"))
-    if kind.boiled_first and (strong or contents.names(lambda one: "stock" in one.flags)):
+    if laid.boiled_first:
         yield Hit("heated-jar-cooling", laid.path)
     if kind.finishes:
         if contents.names(lambda one: one.group == "egg"):
             yield Hit("raw-egg-finish", laid.path)
-        if strong:
+        if contents.flares:
             yield Hit("alcohol-flame", laid.path)
 
 

@@ -8,6 +8,7 @@ from ninja import Router, Schema
 from jarcore.data import Pantry, Species, default_pantry, rendered, rows, shelf
 from jarcore.data.classes import flesh_words
 from jarcore.data.readings import reading_rows
+from jarcore.heat import HeatTraits, heat_traits
 from jarcore.jars import Traits, all_traits
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
@@ -28,6 +29,7 @@ class IngredientOut(Schema):
     group: str
     units: list[str]
     smoke_c: float | None
+    kept: bool
 
 
 class SpeciesOut(Schema):
@@ -85,6 +87,7 @@ class PantryOut(Schema):
     species: list[SpeciesOut]
     cuts: list[CutOut]
     kinds: list[Traits]
+    heats: list[HeatTraits]
     readings: list[ReadingOut]
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
@@ -114,6 +117,8 @@ class OwnJarOut(Schema):
     jar: dict[str, Any]
 
 
+# Bought or made before and kept under oil: its age is asked for.
+UNDER_OIL = "kept-in-oil"
 COUNTS = ("piece", "slice", "clove", "sprig", "pinch")
 
 
@@ -126,6 +131,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
             "group": one.group,
             "units": [unit for unit in COUNTS if one.unit_g(unit)],
             "smoke_c": one.smoke_c,
+            "kept": UNDER_OIL in one.flags,
         }
         for one in pantry.ingredients.values()
     ]
@@ -134,6 +140,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "species": sorted(pantry.species.values(), key=lambda one: one.name),
         "cuts": list(pantry.cuts.values()),
         "kinds": all_traits(),
+        "heats": heat_traits(),
         "readings": list(reading_rows().values()),
         "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],

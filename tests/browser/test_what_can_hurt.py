@@ -27,6 +27,17 @@ class HurtTest(BrowserTest):
         line = self.stored().document["jars"][0]["lines"][-1]
         self.assertEqual((line["ingredient"], line["amount"]["unstated"]), ("peanut-oil", True))
 
+    def test_garlic_that_was_kept_in_oil_is_asked_for_its_age(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.type_line("10 g garlic in oil", "Garlic in oil")
+        bench.sees("[data-code=oil-garlic-herb]", "not said how long Garlic in oil is kept")
+        bench.type(names.ageOf.format(line="Garlic in oil"), "6")
+        bench.sees("[data-code=oil-garlic-old]", "6 d old")
+        bench.sees("[data-part=verdict]", "Not ready")
+        bench.settled()
+        self.assertEqual(self.stored().document["jars"][0]["lines"][-1]["age"], {"value": 6, "unit": "d"})
+
     def test_salt_to_taste_is_at_least(self) -> None:
         self.open_zander()
         self.bench.type_line("miso", "Red miso")
@@ -158,7 +169,7 @@ class StoppedTest(BrowserTest):
         bench.settled()
         bench.sees("[data-part=verdict]", "Ready.")
         bench.type(names.contactTime, "180")
-        bench.sees("[data-part=verdict]", "Ready, but mind: 3 h is planned; this jar may act 30 min at most")
+        bench.sees("[data-part=verdict]", "which may act 30 min at most")
         bench.sees("[data-part=advice]", "Too long")
         self.assertEqual(bench.one("[data-code=contact-past-latest]").get_attribute("data-grade"), "warn")
         self.assert_accessible()
@@ -176,7 +187,7 @@ class StoppedTest(BrowserTest):
         bench.sees("[data-code=oil-smoke]", "Butter, unsalted smokes from about 150 °C")
         bench.choose(names.whichOil, "sunflower-oil")
         bench.type(names.oilVolume, "0.5")
-        bench.sees("[data-code=oil-too-little]", "one piece weighs 170 g")
+        bench.sees("[data-code=oil-too-little]", "One piece weighs 170 g")
         bench.settled()
         oil = self.stored().document["cook"]["oil"]
         self.assertEqual((oil["ingredient"], oil["volume"]), ("sunflower-oil", {"value": 0.5, "unit": "l"}))

@@ -2,6 +2,7 @@
 so.
 """
 
+import csv
 import json
 import os
 import subprocess
@@ -13,7 +14,7 @@ from typing import Any
 from unittest import TestCase
 from unittest.mock import patch
 
-from jarcore.data import default_pantry, forget, kind_rows, named, parameters, recorded, with_rows
+from jarcore.data import default_pantry, forget, in_words, kind_rows, named, parameters, recorded, with_rows
 from jarcore.data.checks import faults, faults_in
 from jarcore.data.classes import flesh_words
 from jarcore.data.readings import reading_rows
@@ -44,6 +45,15 @@ class SentencesTest(TestCase):
             with self.subTest(row["row"], value=row["value"]), another(row["row"], float(row["value"])):
                 said = json.dumps(evaluate(document), ensure_ascii=False)
                 self.assertTrue(row["said"] in said, row["said"])
+
+    def test_a_time_is_said_in_the_words_of_the_page(self) -> None:
+        """The page's own table of durations: both write them, and alike."""
+        with (cases.ROOT / "web/tests/tables/numbers.csv").open(encoding="utf-8", newline="") as file:
+            shown = [row for row in csv.DictReader(file) if row["format"] == "duration" and row["value"] != "null"]
+        for row in shown:
+            with self.subTest(row["value"]):
+                self.assertEqual(in_words(float(row["value"])), row["shown"])
+        self.assertGreater(len(shown), 10)
 
     def test_the_check_is_clean_and_finds_what_is_not(self) -> None:
         self.assertEqual(faults(), [])

@@ -792,7 +792,7 @@ export interface components {
         };
         /**
          * Caution
-         * @description A warning with its reason, its published source, and what to do.
+         * @description A warning with its reason, its published source, and what to do; `paths` is every place that it is said of.
          */
         Caution: {
             accepted: components["schemas"]["AcceptedOnRecord"] | null;
@@ -807,6 +807,8 @@ export interface components {
             grade: "refuse" | "stop" | "warn" | "note";
             /** Path */
             path: string;
+            /** Paths */
+            paths: string[];
             /** Source */
             source: string;
             /** Text */
@@ -1651,6 +1653,28 @@ export interface components {
             source: string;
         };
         /**
+         * HeatTraits
+         * @description One method: in a depth of oil (`deep` where that covers the fish), in a pan; what sets it; whether it is turned.
+         *
+         *     `dialled` where a thermometer sets it, `levelled` where it is medium or hot.
+         */
+        HeatTraits: {
+            /** Deep */
+            deep: boolean;
+            /** Dialled */
+            dialled: boolean;
+            /** Fried */
+            fried: boolean;
+            /** Id */
+            id: string;
+            /** In A Pan */
+            in_a_pan: boolean;
+            /** Levelled */
+            levelled: boolean;
+            /** Turned */
+            turned: boolean;
+        };
+        /**
          * Influence
          * @description How far one input moves the window: latest and best from [min] at its lower and its upper trial.
          */
@@ -1674,6 +1698,8 @@ export interface components {
             group: string;
             /** Id */
             id: string;
+            /** Kept */
+            kept: boolean;
             /** Name */
             name: string;
             /** Smoke C */
@@ -1886,6 +1912,8 @@ export interface components {
          */
         Line: {
             /** @default null */
+            age: components["schemas"]["Time"] | null;
+            /** @default null */
             amount: components["schemas"]["Amount"] | null;
             /**
              * Basis
@@ -1994,6 +2022,8 @@ export interface components {
              * @default null
              */
             after: ("leave" | "rinse" | "wipe" | "scrape" | "drain") | null;
+            /** @default null */
+            age: components["schemas"]["Time"] | null;
             /** @default null */
             clean_share: components["schemas"]["Percent"] | null;
             /** @default null */
@@ -2285,6 +2315,8 @@ export interface components {
         PantryOut: {
             /** Cuts */
             cuts: components["schemas"]["CutOut"][];
+            /** Heats */
+            heats: components["schemas"]["HeatTraits"][];
             /** Ingredients */
             ingredients: components["schemas"]["IngredientOut"][];
             /** Kinds */

@@ -29,6 +29,7 @@ export type Windows = Schemas['Windows'];
 export type WindowBarOf = Schemas['Bar'];
 export type Influence = Schemas['Influence'];
 export type Kind = Schemas['Traits'];
+export type HeatTraits = Schemas['HeatTraits'];
 
 /** A document as it was typed: any part may hold anything, so it is read with care and never assumed. */
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };

@@ -52,7 +52,7 @@ export function millimetres(value: number | null | undefined): string {
     : `${shown(value, value < 9.95 ? 1 : 0)} ${units.mm}`;
 }
 
-/** 4.5 min, 19 min, 1 h 14, 19 h. */
+/** 4.5 min, 19 min, 1 h 14, 19 h, 7 d: as the core says it too. */
 export function duration(minutes: number | null | undefined): string {
   if (minutes === null || minutes === undefined) return MISSING;
   if (minutes < 59.5) return `${minutes < 9.45 ? tenths(minutes) : Math.round(minutes)} ${units.min}`;
@@ -62,7 +62,7 @@ export function duration(minutes: number | null | undefined): string {
       ? `${Math.floor(whole / 60)} ${units.h} ${String(whole % 60).padStart(2, '0')}`
       : `${whole / 60} ${units.h}`;
   }
-  return `${Math.round(minutes / 60)} ${units.h}`;
+  return minutes < 4320 ? `${Math.round(minutes / 60)} ${units.h}` : `${tenths(minutes / 1440)} ${units.d}`;
 }
 
 /** A time of seconds, given in minutes. */

@@ -37,6 +37,7 @@ export const method = {
   of: 'of',
   inside: 'inside',
   turnedEvery: 'turned every',
+  madeBefore: 'made this long before its use:',
   salt: 'salt',
   rinsedFor: 'rinsed for',
   keptClean: 'kept clean for the plate',

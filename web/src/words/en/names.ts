@@ -152,6 +152,8 @@ export const names = {
   vesselDepth: 'Vessel depth',
   sizeNotKnown: 'size not known',
   turnedEvery: 'Turned every',
+  ageOfJar: 'Age of the jar',
+  ageOf: 'Age of {line}',
   coverage: 'Coverage',
   rinseTime: 'Rinse time',
   cleanShare: 'Clean share',

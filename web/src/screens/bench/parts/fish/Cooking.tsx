@@ -1,4 +1,5 @@
 import { text } from '@/document/document';
+import { heatOf } from '@/document/kinds';
 import { readingOf } from '@/document/readings';
 import { useOpened } from '@/formula/opened';
 import { fill, names, says, terms } from '@/words';
@@ -8,30 +9,24 @@ import { CautionMarks } from '../readings/CautionMarks';
 import { Explained } from '../readings/Explained';
 import { Measured, Pick, Row, Typed } from './fields';
 
-const FRIED = ['deep_fry', 'shallow_fry'];
-const DIALLED = ['oven', 'poach', 'braise', 'deep_fry', 'shallow_fry', 'salt_crust', 'grill', 'top_grill'];
-const LEVELLED = ['pan', 'grill', 'top_grill'];
-const IN_A_PAN = ['pan', 'shallow_fry'];
-const TURNED = ['pan', 'shallow_fry', 'grill', 'top_grill'];
-
 /** How the fish is cooked: method, heat, core, oil; and how long that takes. */
 export function Cooking() {
   const { value, evaluation, pantry } = useOpened();
   const oils = Object.fromEntries(
     pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
   );
-  const method = text(value(['cook', 'method'])) ?? '';
+  const heat = heatOf(pantry, text(value(['cook', 'method'])));
   return (
     <>
       <Row label={names.cooked}>
         <Pick way={['cook', 'method']} label={names.cooked} choices={terms.choices.heat} />
       </Row>
-      {LEVELLED.includes(method) && (
+      {heat?.levelled && (
         <Row label={says.cooking.level}>
           <Pick way={['cook', 'preset']} label={names.heatLevel} choices={terms.choices.preset} />
         </Row>
       )}
-      {IN_A_PAN.includes(method) && (
+      {heat?.in_a_pan && (
         <Measured
           row={says.cooking.panSize}
           way={['cook', 'pan', 'diameter']}
@@ -40,15 +35,15 @@ export function Cooking() {
           unit="cm"
         />
       )}
-      {TURNED.includes(method) && (
+      {heat?.turned && (
         <Row label={says.cooking.firstSide} way={['cook', 'first_side_share']}>
           <Typed way={['cook', 'first_side_share', 'value']} label={names.firstSide} unit="%" hint="50" />
           <span className="self-center text-sm text-quiet">{terms.units['%']}</span>
         </Row>
       )}
-      {DIALLED.includes(method) && (
+      {heat?.dialled && (
         <Measured
-          row={FRIED.includes(method) ? says.cooking.oilAt : says.cooking.dial}
+          row={heat?.fried ? says.cooking.oilAt : says.cooking.dial}
           way={['cook', 'medium_temperature']}
           label={names.heatTemperature}
           quantity="temperature"
@@ -72,7 +67,7 @@ export function Cooking() {
         unit="degC"
         hint={says.cooking.asTheFish}
       />
-      {FRIED.includes(method) && (
+      {heat?.fried && (
         <>
           <Measured
             row={says.cooking.oil}
@@ -84,7 +79,7 @@ export function Cooking() {
           <Row label={names.whichOil}>
             <Pick way={['cook', 'oil', 'ingredient']} label={names.whichOil} choices={oils} />
           </Row>
-          {method === 'deep_fry' && (
+          {heat.deep && (
             <Measured
               row={says.cooking.secondFry}
               way={['cook', 'second_fry', 'medium_temperature']}

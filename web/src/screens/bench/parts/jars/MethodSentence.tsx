@@ -78,6 +78,11 @@ export function MethodSentence({ place }: { place: number }) {
           <Quiet>{says.method.flows}</Quiet> {choice('flow', names.flow)}
         </p>
       )}
+      {kind?.finishes && (
+        <p className="mt-1.5 flex items-center gap-1.5">
+          <Age method={method} />
+        </p>
+      )}
       {evaluation?.notices
         .filter((notice) => notice.code === 'estimated' && notice.path.startsWith(`/jars/${place}/method`))
         .map((notice) => (
@@ -86,6 +91,16 @@ export function MethodSentence({ place }: { place: number }) {
           </p>
         ))}
       {kind?.touches_raw && <More place={place} kind={kind} choice={choice} />}
+    </>
+  );
+}
+
+/** How long before its use the jar was made: garlic under oil has its days. */
+function Age({ method }: { method: readonly ['jars', number, 'method'] }) {
+  return (
+    <>
+      <Quiet>{says.method.madeBefore}</Quiet>
+      <TypedUnit way={[...method, 'age']} label={names.ageOfJar} quantity="time" unit="d" />
     </>
   );
 }
@@ -125,6 +140,9 @@ function More({ place, kind, choice }: MoreProps) {
         <span className="flex items-center gap-1">
           <Quiet>{says.method.turnedEvery}</Quiet>
           <TypedUnit way={[...method, 'turn_every']} label={names.turnedEvery} quantity="time" unit="min" />
+        </span>
+        <span className="flex items-center gap-1">
+          <Age method={method} />
         </span>
         {kind.lies_dry && (
           <>

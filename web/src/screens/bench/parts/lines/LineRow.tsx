@@ -7,6 +7,7 @@ import { Choice, NumberInput } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
 import { grams, percent } from '@/words/numbers';
 import { type LineOnBench, useLine } from '../../state/useLine';
+import { Quiet, TypedUnit } from '../jars/fields';
 import { Brings } from './Brings';
 import { LineBase } from './LineBase';
 import { LineMenu } from './LineMenu';
@@ -110,6 +111,21 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
         <tr>
           <td colSpan={6} className="pb-1.5">
             <LineBase own={own} />
+          </td>
+        </tr>
+      )}
+      {(own.ingredient?.kept || value([...way, 'age']) !== undefined) && (
+        <tr>
+          <td colSpan={6} className="pb-1.5 text-sm">
+            <span className="flex items-center justify-end gap-1">
+              <Quiet>{says.method.madeBefore}</Quiet>
+              <TypedUnit
+                way={[...way, 'age']}
+                label={fill(names.ageOf, { line: called })}
+                quantity="time"
+                unit="d"
+              />
+            </span>
           </td>
         </tr>
       )}

@@ -15,7 +15,7 @@ export function CautionMarks({ below }: { below: string }) {
     (caution) =>
       caution.grade !== 'note' &&
       !caution.accepted &&
-      (caution.path === below || caution.path.startsWith(`${below}/`)),
+      caution.paths.some((path) => path === below || path.startsWith(`${below}/`)),
   );
   if (!found?.length) return null;
 
