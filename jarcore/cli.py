@@ -12,6 +12,7 @@ from typing import Any
 
 from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
 from jarcore.data.checks import faults
+from jarcore.data.sources import shares
 from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse
 from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
 
@@ -26,6 +27,9 @@ def main(arguments: list[str]) -> int:
     asked = _commands().parse_args(arguments)
     if asked.command == "tables":
         return _tables()
+    if asked.command == "sources":
+        print(*shares(), sep="\n")
+        return DONE
     if asked.command == "ask":
         return _answer(asked.question, asked.file, asked.pantry, whole=True)
     return _answer(asked.command, asked.file, asked.pantry, whole=False)
@@ -40,6 +44,7 @@ def _commands() -> argparse.ArgumentParser:
     asking.add_argument("question", metavar="QUESTION", help=", ".join(QUESTIONS))
     _of_a_file(asking)
     commands.add_parser("tables", help="what is wrong with the tables")
+    commands.add_parser("sources", help="on whose word the rows of the tables stand")
     return parser
 
 

@@ -45,6 +45,7 @@ run_checks() {
   step "types" env JAR_MODE=test .venv/bin/mypy
   step "import direction" env PYTHONPATH=. .venv/bin/lint-imports
   step "data tables" .venv/bin/python -m jarcore tables
+  say "$(.venv/bin/python -m jarcore sources | sed 's/^/    /')"
   step "migrations in step" env JAR_MODE=test .venv/bin/python manage.py makemigrations --check --dry-run
   step "generated files in step" generated_in_step
   step "Biome" in_web npx --no-install biome ci .

@@ -5,6 +5,7 @@ so.
 import csv
 import json
 import os
+import re
 import subprocess
 import sys
 from collections.abc import Iterator
@@ -18,6 +19,7 @@ from jarcore.data import default_pantry, forget, in_words, kind_rows, named, par
 from jarcore.data.checks import faults, faults_in
 from jarcore.data.classes import flesh_words
 from jarcore.data.readings import reading_rows
+from jarcore.data.sources import shares
 from jarcore.formula import evaluate
 from jarcore.jars import KINDS, kinds
 from jarcore.questions import compare, explain
@@ -45,6 +47,14 @@ class SentencesTest(TestCase):
             with self.subTest(row["row"], value=row["value"]), another(row["row"], float(row["value"])):
                 said = json.dumps(evaluate(document), ensure_ascii=False)
                 self.assertTrue(row["said"] in said, row["said"])
+
+    def test_more_than_half_of_what_things_are_made_of_is_published(self) -> None:
+        """Of ingredients and fish more than half rest on a published table, by the words of their sources."""
+        told = dict(line.split(" (", 1) for line in shares())
+        for name in ("ingredients", "species"):
+            share = re.search(r"published table (\d+)%", told[name])
+            assert share is not None
+            self.assertGreater(int(share[1]), 50, name)
 
     def test_a_time_is_said_in_the_words_of_the_page(self) -> None:
         """The page's own table of durations: both write them, and alike."""
