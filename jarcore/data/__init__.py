@@ -6,7 +6,7 @@ from jarcore.data.durations import in_words
 from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
-from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Species, default_pantry
+from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
 from jarcore.data.recording import anew, forget, kept, recorded
 from jarcore.data.sentences import Said, rendered, said, sentence
 from jarcore.data.spoken import bare, bare_word
@@ -27,6 +27,7 @@ __all__ = [
     "Part",
     "Said",
     "Same",
+    "Scale",
     "Species",
     "anew",
     "avoided_by",

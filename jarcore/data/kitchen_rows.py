@@ -10,8 +10,8 @@ from functools import cache
 from typing import Any
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
-from jarcore.data.pantry import AcidRow, Ingredient, Pantry, Species
-from jarcore.data.tables import CONFIDENCES, rows
+from jarcore.data.pantry import AcidRow, Ingredient, Pantry, Scale, Species
+from jarcore.data.tables import CONFIDENCES, parameter, rows
 
 FORMAT = "jar-table/pantry"
 FORMAT_VERSION = 1
@@ -93,10 +93,11 @@ class _NotUsed(ValueError):
 def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     """The pantry with a kitchen's own ingredients and fish, and what of them could not be used.
 
-    Parameters: document, {"format": "jar-table/pantry", "format_version": 1, "ingredients": [...], "fish": [...]}; each
-    entry has an `id`, the fields of Ingredient or Species that differ, and `like`, the id of the row it starts from
-    (its own id when that exists; a fish must be like one). Flags and, unless it states its own, allergens come with
-    `like`. `acid` of an ingredient holds the fields of AcidRow, per litre of its aqueous phase. Shares are g/100 g.
+    Parameters: document, {"format": "jar-table/pantry", "format_version": 1, "ingredients": [...], "fish": [...],
+    "scales": [...]}. Each scale has its `step_g` and `max_g`. Each ingredient and fish has an `id`, the fields of Ingredient or Species that
+    differ, and `like`, the id of the row it starts from (its own id when that exists; a fish must be like one). Flags
+    and, unless it states its own, allergens come with `like`. `acid` of an ingredient holds the fields of AcidRow, per
+    litre of its aqueous phase. Shares are g/100 g.
     Raises: BadPantry for what is no pantry of a version that is read.
     """
     _check_head(document)
@@ -104,10 +105,39 @@ def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     found = [Fault(f"/{name}", f"“{name}” is no part of a pantry.") for name in document if name not in PARTS]
     found += _take(document, "ingredients", ingredients, _ingredient)
     found += _take(document, "fish", species, _fish)
-    return Pantry(ingredients, species, pantry.cuts), found
+    scales, more = _scales(document.get("scales"))
+    return replace(pantry, ingredients=ingredients, species=species, scales=scales or pantry.scales), [*found, *more]
 
 
-PARTS = ("format", "format_version", "ingredients", "fish", "title", *BESIDE[1:])
+PARTS = ("format", "format_version", "ingredients", "fish", "scales", "title", *BESIDE[1:])
+
+
+def _scales(entries: Any) -> tuple[tuple[Scale, ...], list[Fault]]:
+    """The kitchen's own scales, finest first, and what of them is not used."""
+    if entries is None:
+        return (), []
+    if not isinstance(entries, list):
+        return (), [Fault("/scales", "“scales” must be a list. It is not used.")]
+    known, found = list[Scale](), list[Fault]()
+    for place, entry in enumerate(entries):
+        try:
+            known.append(_scale(entry))
+        except _NotUsed as why:
+            found.append(Fault(f"/scales/{place}", f"Scale {place + 1} {why}. It is not used."))
+    return tuple(sorted(set(known))), found
+
+
+def _scale(entry: Any) -> Scale:
+    if not isinstance(entry, Mapping):
+        raise _NotUsed("is no part with a step and a capacity")
+    values = _values(Scale, entry)
+    missing = [name for name in ("step_g", "max_g") if name not in values]
+    if missing:
+        raise _NotUsed(f"does not say its {missing[0]}")
+    scale = Scale(**values)
+    if scale.max_g < parameter("steps_enough") * scale.step_g:
+        raise _NotUsed(f"bears {scale.max_g:g} g in steps of {scale.step_g:g} g: one of the two must be wrong")
+    return scale
 
 
 def _check_head(document: Any) -> None:

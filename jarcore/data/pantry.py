@@ -170,13 +170,22 @@ def from_row(kind: type[Any], row: Mapping[str, str]) -> Any:
     return kind(**{one.name: CELL[one.type](row[one.name]) for one in fields(kind) if one.name in row})
 
 
+@dataclass(frozen=True, slots=True, order=True)
+class Scale:
+    """A scale of the kitchen: its step and the most that it bears [g]."""
+
+    step_g: float
+    max_g: float
+
+
 @dataclass(frozen=True, slots=True)
 class Pantry:
-    """All ingredients, fish and cuts that a formula may name, by id."""
+    """All ingredients, fish and cuts that a formula may name, by id; and the scales that it is weighed on."""
 
     ingredients: Mapping[str, Ingredient]
     species: Mapping[str, Species]
     cuts: Mapping[str, Cut]
+    scales: tuple[Scale, ...]
 
 
 @cache
@@ -192,4 +201,5 @@ def default_pantry() -> Pantry:
         ingredients,
         {row["id"]: from_row(Species, row) for row in rows("species")},
         {row["id"]: from_row(Cut, row) for row in rows("cuts")},
+        tuple(from_row(Scale, row) for row in rows("scales")),
     )

@@ -69,14 +69,29 @@ class FishResult(TypedDict):
     cards: list[Card]
 
 
+class Weigh(TypedDict):
+    """How a line is weighed on the kitchen's scales: what stands on the scale and its step [g].
+
+    `how` is "spoon" where all scales are too coarse, "tenfold" where `times` as much is weighed for one part of it,
+    "lots" where it takes so many `lots`.
+    """
+
+    how: Literal["scale", "spoon", "tenfold", "lots"]
+    grams: float
+    step_g: float
+    times: int
+    lots: int
+
+
 class LineResult(TypedDict):
-    """A line: what to weigh [g], to spoon [ml and words], and what it brings [g, meq]."""
+    """A line: its mass [g], how to weigh it, to spoon [ml and words], and what it brings [g, meq]."""
 
     id: str | None
     name: str | None
     written: str
     mass_g: float | None
     mass_g_range: NotRequired[Range]
+    weigh: Weigh | None
     volume_ml: float | None
     kitchen: str | None
     share_of_fish_pct: float | None

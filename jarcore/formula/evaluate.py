@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from jarcore.data import Pantry, Same, fresh, kept
+from jarcore.data import Pantry, Same, Scale, fresh, kept
 from jarcore.documents import Evaluation, Finding, notices_of
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult
 from jarcore.documents.formula import Fish
@@ -41,7 +41,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     findings = list(ready.found)
     results: list[JarResult] = []
     for place, laid in enumerate(jars):
-        result, more = _jar_result(Same(laid), ready.measures, in_already_g(laid, jars[:place]))
+        result, more = _jar_result(Same(laid), ready.measures, ready.pantry.scales, in_already_g(laid, jars[:place]))
         results.append(fresh(result))
         findings += more
     ledger, more = ledger_of(ready)
@@ -96,15 +96,21 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
 
 
 @kept(maxsize=MOST_JARS)
-def _jar_result(jar: Same[Laid], measures: str, already_g: float) -> tuple[JarResult, Sequence[Finding]]:
-    """A jar as the evaluation shows it, with the salt that is in the fish before it [g], and what was found."""
+def _jar_result(
+    jar: Same[Laid], measures: str, scales: tuple[Scale, ...], already_g: float
+) -> tuple[JarResult, Sequence[Finding]]:
+    """A jar as the evaluation shows it, with the salt that is in the fish before it [g], and what was found.
+
+    SCALES are those of the kitchen.
+    """
     laid = jar.thing
     reading, found = reading_of(laid, already_g)
+    lines, more = line_results(laid.contents, laid.fish, measures, scales)
     shown: JarResult = {
         "id": laid.jar.id,
-        "lines": line_results(laid.contents, laid.fish, measures),
+        "lines": lines,
         "reading": reading,
         "window": laid.window,
         "vessels": laid.standing.vessels,
     }
-    return shown, found
+    return shown, [*found, *more]

@@ -1,18 +1,19 @@
 """What is read of a jar: each line as shown, the readings of the whole, how they stand to their targets."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
+from typing import cast
 
 from typing_extensions import TypedDict
 
-from jarcore.data import AROMATIC, Ingredient, kept, parameter
+from jarcore.data import AROMATIC, Ingredient, Scale, kept, parameter
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import Aside, LineResult, Range, Reading, TargetState
+from jarcore.documents.evaluation import Aside, LineResult, Range, Reading, TargetState, Weigh
 from jarcore.documents.formula import Line, Target
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Laid
-from jarcore.reading import dimension, kitchen_measure
+from jarcore.reading import TOO_LITTLE, Weighed, dimension, kitchen_measure, on_scales
 from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, mix, solution
 
 # Salt of the whole fish, however it came there.
@@ -62,23 +63,33 @@ def _brings(ingredient: Ingredient, mass: float) -> Brought:
     }
 
 
-def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[LineResult]:
-    """Each line as the evaluation shows it."""
-    results = []
+def line_results(
+    contents: Contents, fish: MeasuredFish, measures: str, scales: Sequence[Scale]
+) -> tuple[list[LineResult], list[Finding]]:
+    """Each line as the evaluation shows it, and what cannot be weighed in one on the kitchen's scales."""
+    results, told = list[LineResult](), list[Finding]()
     for place, (spec, mass) in enumerate(zip(contents.specs, contents.masses, strict=True)):
         ingredient, line = spec.ingredient, spec.line
         own = _brings(ingredient, mass) if ingredient is not None and mass is not None else NOTHING
+        words = kitchen_measure(mass, ingredient, measures) if ingredient and mass is not None else None
+        counted = _counted(line, ingredient, mass)
+        # What is written as a pinch or a sprig is taken so.
+        by_spoon = counted is not None or words not in (None, *TOO_LITTLE)
+        weighed = on_scales(mass, scales, by_spoon) if mass is not None else None
+        if weighed and weighed.how in ("tenfold", "lots"):
+            told.append(_unweighable(f"{contents.path}/lines/{place}", spec.called, mass or 0.0, weighed))
         result: LineResult = {
             "id": line.id,
             "name": ingredient.name if ingredient else None,
             "written": written(line),
             "mass_g": mass,
+            "weigh": cast(Weigh, asdict(weighed)) if weighed else None,
             "volume_ml": own["volume_ml"],
-            "kitchen": kitchen_measure(mass, ingredient, measures) if ingredient and mass is not None else None,
+            "kitchen": words,
             "share_of_fish_pct": mass / fish.edible_g * 100 if mass is not None and fish.edible_g else None,
             "exponent": spec.exponent,
             "as_bought": as_bought(ingredient, mass),
-            "counted": _counted(line, ingredient, mass),
+            "counted": counted,
             "salt_g": own["salt_g"],
             "sugar_g": own["sugar_g"],
             "acid_meq": own["acid_meq"],
@@ -88,7 +99,14 @@ def line_results(contents: Contents, fish: MeasuredFish, measures: str) -> list[
         if ends:
             result["mass_g_range"] = ends
         results.append(result)
-    return results
+    return results, told
+
+
+def _unweighable(path: str, line: str, mass: float, weighed: Weighed) -> Finding:
+    """What is too little or too much for the kitchen's scales, and what is weighed instead [g]."""
+    if weighed.how == "lots":
+        return found("scale-too-small", path, line=line, grams=mass, lots=weighed.lots, each=weighed.grams)
+    return found("scale-too-coarse", path, line=line, grams=mass, more=weighed.grams, times=weighed.times)
 
 
 def as_bought(ingredient: Ingredient | None, mass: float | None) -> str | None:

@@ -105,4 +105,4 @@ def of_fat(base: Base, fat_class: str) -> Pantry:
     if species is None:
         return base.pantry
     other: Species = replace(species, fat_class=fat_class)
-    return Pantry(base.pantry.ingredients, {**base.pantry.species, species.id: other}, base.pantry.cuts)
+    return replace(base.pantry, species={**base.pantry.species, species.id: other})

@@ -5,6 +5,9 @@ from functools import lru_cache
 from jarcore.data import Ingredient
 from jarcore.reading.units import METRIC, US, factor
 
+# What a spoon is too large for.
+DROPS, PINCH = "a few drops", "a pinch"
+TOO_LITTLE = ("", DROPS, PINCH)
 EIGHTHS = ("", "1/8", "1/4", "3/8", "1/2", "5/8", "3/4", "7/8")
 COUNTED = (("clove", "clove_g", "cloves"), ("sprig", "sprig_g", "sprigs"), ("piece", "piece_g", "pieces"))
 
@@ -33,7 +36,7 @@ def spoons(volume_ml: float, measures: str = US, liquid: bool = False) -> str:
     if volume_ml <= 0:
         return ""
     if volume_ml < tsp / 16:
-        return "a few drops" if liquid else "a pinch"
+        return DROPS if liquid else PINCH
     if volume_ml < 2.9375 * tsp:
         return f"{eighths(volume_ml / tsp)} tsp"
     if volume_ml < cup / 4:
@@ -56,4 +59,4 @@ def kitchen_measure(mass_g: float, ingredient: Ingredient, measures: str = US) -
     return spoons(mass_g / ingredient.density_g_ml, measures, liquid=ingredient.phase != "solid")
 
 
-__all__ = ["METRIC", "US", "eighths", "kitchen_measure", "spoons"]
+__all__ = ["METRIC", "TOO_LITTLE", "US", "eighths", "kitchen_measure", "spoons"]

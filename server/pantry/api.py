@@ -82,6 +82,13 @@ class ReadingOut(Schema):
     unit: str
 
 
+class ScaleOut(Schema):
+    """A scale: its step and the most that it bears [g]."""
+
+    step_g: float
+    max_g: float
+
+
 class PantryOut(Schema):
     ingredients: list[IngredientOut]
     species: list[SpeciesOut]
@@ -91,6 +98,13 @@ class PantryOut(Schema):
     readings: list[ReadingOut]
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
+    scales: list[ScaleOut]
+
+
+class ScalesIn(Schema):
+    """All scales of a kitchen; none stands for the usual two."""
+
+    scales: list[ScaleOut]
 
 
 class FaultOut(Schema):
@@ -143,6 +157,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "heats": heat_traits(),
         "readings": list(reading_rows().values()),
         "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
+        "scales": list(pantry.scales),
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }
 
@@ -177,6 +192,14 @@ def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     mine = kitchen_to_write(request.user, kitchen)
     value = keepable(request.body)
     return {"document": value, "faults": services.keep_rows(mine, request.user, value)}
+
+
+@router.put("/kitchens/{kitchen}/scales", response=RowsOut, operation_id="keep_scales")
+def keep_scales(request: AuthedRequest, kitchen: str, body: ScalesIn) -> dict[str, Any]:
+    """Keep the kitchen's scales: their steps and capacities decide how each line is weighed."""
+    mine = kitchen_to_write(request.user, kitchen)
+    faults = services.keep_scales(mine, request.user, [one.dict() for one in body.scales])
+    return {"document": own_rows(mine), "faults": faults}
 
 
 @router.get("/kitchens/{kitchen}/shelf", response=list[OwnJarOut], operation_id="own_shelf")

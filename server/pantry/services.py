@@ -6,6 +6,7 @@ from django.db import transaction
 from django.dispatch import Signal
 
 from jarcore.data import BadPantry, Fault, default_pantry, with_rows
+from jarcore.data.kitchen_rows import FORMAT, FORMAT_VERSION
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
 from server.feed.services import What, note
@@ -13,6 +14,7 @@ from server.pantry.models import OwnRows, ShelfJar
 
 MOST_JARS = 500
 MOST_ROWS = 2000
+MOST_SCALES = 12
 # Sent when a kitchen has other rows: what was reckoned with the old ones is reckoned anew.
 rows_kept = Signal()
 
@@ -58,7 +60,7 @@ def unshelve(kitchen: Kitchen, jar: int) -> bool:
 
 @transaction.atomic
 def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
-    """Keep a kitchen's own rows, all of them at once; gives what of them is not used.
+    """Keep a kitchen's own rows, all of them at once, its scales among them; gives what of them is not used.
 
     Raises: Problem 422 for what is no pantry, or holds too many rows.
     """
@@ -80,3 +82,17 @@ def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
     rows_kept.send(OwnRows, kitchen=kitchen)
     note(kitchen, What.ROWS, mark=rows.revision)
     return faults
+
+
+@transaction.atomic
+def keep_scales(kitchen: Kitchen, user: User, scales: list[Any]) -> list[Fault]:
+    """Keep the kitchen's scales beside its own rows; gives what of them is not used.
+
+    Raises: Problem 422 when there are too many.
+    """
+    if len(scales) > MOST_SCALES:
+        errors = [{"path": "/scales", "text": f"A kitchen keeps {MOST_SCALES} scales; take some away."}]
+        raise Problem(422, "Too many scales", errors[0]["text"], errors=errors)
+    rows = OwnRows.objects.select_for_update().filter(kitchen=kitchen).first()
+    document = rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION}
+    return keep_rows(kitchen, user, {**document, "scales": scales})

@@ -16,6 +16,8 @@ from tests.http.door import DoorTest, person
 
 SHELF = "/api/kitchens/galley/shelf"
 ROWS = "/api/kitchens/galley/rows"
+SCALES = "/api/kitchens/galley/scales"
+PANTRY = "/api/kitchens/galley/pantry"
 ASK = "/api/kitchens/galley/ask"
 FORMULAS = "/api/kitchens/galley/formulas"
 
@@ -170,3 +172,26 @@ class ShelfTest(DoorTest):
         viewer = self.signed_in("viewer")
         self.assertEqual(self.send(viewer, "GET", SHELF).status_code, 200)
         self.assert_problem(self.send(viewer, "POST", SHELF, {"jar": zander()["jars"][0]}), 403)
+
+
+class ScalesTest(DoorTest):
+    def test_scales_are_kept_beside_the_kitchens_own_rows_and_decide_how_a_line_is_weighed(self) -> None:
+        rows = {
+            "format": "jar-table/pantry",
+            "format_version": 1,
+            "ingredients": [{"id": "brine-mix", "like": "water"}],
+        }
+        self.json("PUT", ROWS, rows)
+        kept = self.json("PUT", SCALES, {"scales": [{"step_g": 1, "max_g": 3000}]})
+        self.assertEqual(kept["document"], {**rows, "scales": [{"step_g": 1, "max_g": 3000}]})
+        self.assertEqual(self.json("GET", PANTRY)["scales"], [{"step_g": 1, "max_g": 3000}])
+        line = self.json("POST", f"{ASK}/evaluate", {"document": zander()})["jars"][0]["lines"][0]
+        self.assertEqual((line["weigh"]["how"], line["weigh"]["step_g"]), ("spoon", 1))
+        wrong = self.json("PUT", SCALES, {"scales": [{"step_g": -1, "max_g": 3000}]})
+        self.assertEqual([fault["path"] for fault in wrong["faults"]], ["/scales/0"])
+
+    def test_a_viewer_may_not_change_them_and_there_is_an_end_to_them(self) -> None:
+        person("viewer", Role.VIEWER)
+        self.assert_problem(self.send(self.signed_in("viewer"), "PUT", SCALES, {"scales": []}), 403)
+        many = {"scales": [{"step_g": 1, "max_g": 3000}] * 13}
+        self.assert_problem(self.send(self.door, "PUT", SCALES, many), 422, "/scales")

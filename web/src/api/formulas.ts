@@ -23,3 +23,7 @@ export const saveDraft = (kitchen: string, formula: number, revision: number, do
 
 export const shelve = (kitchen: string, jar: { [key: string]: Json }, reason: string) =>
   taken(api.POST('/api/kitchens/{kitchen}/shelf', { params: { path: { kitchen } }, body: { jar, reason } }));
+
+/** Keep all scales of a kitchen; gives what of them is not used. */
+export const keepScales = (kitchen: string, scales: { step_g: number; max_g: number }[]) =>
+  taken(api.PUT('/api/kitchens/{kitchen}/scales', { params: { path: { kitchen } }, body: { scales } }));

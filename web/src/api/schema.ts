@@ -432,6 +432,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Scales
+         * @description Keep the kitchen's scales: their steps and capacities decide how each line is weighed.
+         */
+        put: operations["keep_scales"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/shelf": {
         parameters: {
             query?: never;
@@ -1978,7 +1998,7 @@ export interface components {
         };
         /**
          * LineResult
-         * @description A line: what to weigh [g], to spoon [ml and words], and what it brings [g, meq].
+         * @description A line: its mass [g], how to weigh it, to spoon [ml and words], and what it brings [g, meq].
          */
         LineResult: {
             /** Acid Meq */
@@ -2009,6 +2029,7 @@ export interface components {
             sugar_g: number | null;
             /** Volume Ml */
             volume_ml: number | null;
+            weigh: components["schemas"]["Weigh"] | null;
             /** Written */
             written: string;
         };
@@ -2325,6 +2346,8 @@ export interface components {
             readings: components["schemas"]["ReadingOut"][];
             /** Receiving */
             receiving: components["schemas"]["CheckOut"][];
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
             /** Shelf */
             shelf: components["schemas"]["ShelfJarOut"][];
             /** Species */
@@ -2658,6 +2681,24 @@ export interface components {
              * @default null
              */
             servings: number | null;
+        };
+        /**
+         * ScaleOut
+         * @description A scale: its step and the most that it bears [g].
+         */
+        ScaleOut: {
+            /** Max G */
+            max_g: number;
+            /** Step G */
+            step_g: number;
+        };
+        /**
+         * ScalesIn
+         * @description All scales of a kitchen; none stands for the usual two.
+         */
+        ScalesIn: {
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
         };
         /**
          * SecondFry
@@ -3097,6 +3138,28 @@ export interface components {
             value: number | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Weigh
+         * @description How a line is weighed on the kitchen's scales: what stands on the scale and its step [g].
+         *
+         *     `how` is "spoon" where all scales are too coarse, "tenfold" where `times` as much is weighed for one part of it,
+         *     "lots" where it takes so many `lots`.
+         */
+        Weigh: {
+            /** Grams */
+            grams: number;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "scale" | "spoon" | "tenfold" | "lots";
+            /** Lots */
+            lots: number;
+            /** Step G */
+            step_g: number;
+            /** Times */
+            times: number;
         };
         /**
          * Weight
@@ -4066,6 +4129,32 @@ export interface operations {
                 "application/json": {
                     [key: string]: unknown;
                 };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowsOut"];
+                };
+            };
+        };
+    };
+    keep_scales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScalesIn"];
             };
         };
         responses: {

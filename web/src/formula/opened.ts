@@ -71,10 +71,12 @@ export const isTold = (notice: Notice) => notice.grade === 'told';
 /** What is wrong at a place, in the core's words; `deep` also takes what lies below it. What comes with a patch is advice. */
 export function faultAt(evaluation: Evaluation | null, way: Place, deep = false): Notice | undefined {
   const path = pointer(way);
-  return evaluation?.notices.find(
+  const here = evaluation?.notices.filter(
     (notice) =>
       !notice.patch &&
       notice.grade !== 'quiet' &&
       (notice.path === path || (deep && notice.path.startsWith(`${path}/`))),
   );
+  // What is wrong goes before what is advised.
+  return here?.find((notice) => notice.grade !== 'advice') ?? here?.[0];
 }

@@ -31,6 +31,14 @@ export function grams(value: number | null | undefined): string {
   return `${shown(value, value < 99.95 ? 1 : 0)} ${units.g}`;
 }
 
+/** A mass as it stands on a scale of so coarse a step [g]: no digit more than that shows. */
+export function onScale(value: number, step: number): string {
+  const digits = Math.max(0, -Math.floor(Math.log10(step) + 1e-9));
+  return value >= 1000
+    ? `${shown(value / 1000, Math.min(digits + 3, 3))} ${units.kg}`
+    : `${shown(value, digits)} ${units.g}`;
+}
+
 export function millilitres(value: number | null | undefined): string {
   if (value === null || value === undefined) return MISSING;
   return value >= 999.5

@@ -51,12 +51,22 @@ export const schools = {
   none: 'Nothing is disputed about this jar.',
 } as const;
 
+/** What the kitchen's scales can weigh. */
+export const scales = {
+  says: 'How a line is weighed follows from it: on the coarser scale where that is fine enough, by the spoon where none is.',
+  inSteps: 'In steps of',
+  upTo: 'up to',
+  noNumber: 'Scale {place} needs both numbers: its step and the most that it bears.',
+} as const;
+
 export const lines = {
   this: 'this line',
   hint: 'Type a line: lime juice 30 ml, 2 tsp fine salt, 1.2 % salt …',
   offline: 'Not connected: what you typed stays here; press a key when the connection is back.',
   unknown: 'Not understood: “{words}”.',
   notStated: 'amount not stated',
+  oneIn: 'mix, use one part in {times}',
+  lots: '{lots} × {each}',
   amount: '{amount} {unit}',
   range: '{low}–{high} {unit}',
   follows: '{amount}, follows {basis}',

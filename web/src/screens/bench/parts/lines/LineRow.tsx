@@ -5,12 +5,13 @@ import { unitsFor } from '@/document/units';
 import { faultAt } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
-import { grams, percent } from '@/words/numbers';
+import { percent } from '@/words/numbers';
 import { type LineOnBench, useLine } from '../../state/useLine';
 import { Quiet, TypedUnit } from '../jars/fields';
 import { Brings } from './Brings';
 import { LineBase } from './LineBase';
 import { LineMenu } from './LineMenu';
+import { Weigh } from './Weigh';
 
 interface Props {
   id: string;
@@ -26,7 +27,9 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
   const { way, name, result, unit, basis, readOnly, evaluation, value } = own;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({ id });
-  const fault = own.problem ?? faultAt(evaluation, way, true)?.text;
+  const notice = faultAt(evaluation, way, true);
+  const advice = notice?.grade === 'advice' && !own.problem;
+  const fault = own.problem ?? notice?.text;
   const units = unitsFor('amount', ...(own.ingredient?.units ?? []));
   const called = name ?? says.lines.this;
   const when = text(value([...way, 'when']));
@@ -89,19 +92,7 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
             className="w-24"
           />
         </td>
-        <td className="pr-1 text-right whitespace-nowrap xl:pr-3">
-          <span className="block leading-5 font-semibold" data-weigh>
-            {grams(result?.mass_g)}
-          </span>
-          <span
-            className="block text-sm leading-4 text-quiet"
-            title={result?.as_bought ? fill(says.lines.buy, { what: result.as_bought }) : undefined}
-          >
-            {result?.mass_g_range
-              ? `${grams(result.mass_g_range[0])} – ${grams(result.mass_g_range[1])}`
-              : result?.kitchen}
-          </span>
-        </td>
+        <td className="pr-1 text-right whitespace-nowrap xl:pr-3">{result && <Weigh result={result} />}</td>
         <td className="hidden xl:table-cell">{result && <Brings result={result} />}</td>
         <td className="text-right">
           {!readOnly && <LineMenu own={own} jar={jar} line={line} last={last} onMove={onMove} />}
@@ -131,7 +122,12 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
       )}
       {fault && (
         <tr>
-          <td colSpan={6} className="pb-1.5 text-sm text-stop" role="alert">
+          <td
+            colSpan={6}
+            className={`pb-1.5 text-sm ${advice ? 'text-quiet' : 'text-stop'}`}
+            role={advice ? undefined : 'alert'}
+            data-advised={advice ? notice.code : undefined}
+          >
             {fault}
           </td>
         </tr>

@@ -1,14 +1,17 @@
 import { DndContext } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useState } from 'react';
 import { list, put, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
-import { useSorting } from '@/ui';
-import { says } from '@/words';
+import { LinkButton, useSorting } from '@/ui';
+import { names, says } from '@/words';
 import { LineRow } from './LineRow';
+import { ScalesDialog } from './ScalesDialog';
 
 /** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */
 export function Lines({ jar }: { jar: number }) {
   const { value, document, change, readOnly } = useOpened();
+  const [weighing, setWeighing] = useState(false);
   const way = ['jars', jar, 'lines'] as const;
   const lines = list(value(way));
   function move(from: number, to: number) {
@@ -32,7 +35,11 @@ export function Lines({ jar }: { jar: number }) {
             <th className="py-1 font-normal">{says.lines.line}</th>
             <th className="font-normal">{says.lines.written}</th>
             <th className="font-normal">{says.lines.followsHead}</th>
-            <th className="pr-3 text-right font-normal">{says.lines.weigh}</th>
+            <th className="pr-3 text-right font-normal">
+              <LinkButton aria-label={names.ourScales} onClick={() => setWeighing(true)}>
+                {says.lines.weigh}
+              </LinkButton>
+            </th>
             <th className="hidden font-normal xl:table-cell">{says.lines.brings}</th>
             <th>
               <span className="sr-only">{says.lines.more}</span>
@@ -52,6 +59,7 @@ export function Lines({ jar }: { jar: number }) {
           ))}
         </SortableContext>
       </table>
+      <ScalesDialog open={weighing} onClose={() => setWeighing(false)} />
     </DndContext>
   );
 }
