@@ -94,10 +94,10 @@ def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     """The pantry with a kitchen's own ingredients and fish, and what of them could not be used.
 
     Parameters: document, {"format": "jar-table/pantry", "format_version": 1, "ingredients": [...], "fish": [...],
-    "scales": [...]}. Each scale has its `step_g` and `max_g`. Each ingredient and fish has an `id`, the fields of Ingredient or Species that
-    differ, and `like`, the id of the row it starts from (its own id when that exists; a fish must be like one). Flags
-    and, unless it states its own, allergens come with `like`. `acid` of an ingredient holds the fields of AcidRow, per
-    litre of its aqueous phase. Shares are g/100 g.
+    "scales": [...]}. Each scale has its `step_g` and `max_g`. Each ingredient and fish has an `id`, the fields of
+    Ingredient or Species that differ, and `like`, the id of the row it starts from (its own id when that exists; a
+    fish must be like one). Flags and, unless it states its own, allergens come with `like`. `acid` of an ingredient
+    holds the fields of AcidRow, per litre of its aqueous phase. Shares are g/100 g.
     Raises: BadPantry for what is no pantry of a version that is read.
     """
     _check_head(document)
