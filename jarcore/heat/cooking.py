@@ -7,6 +7,7 @@ from jarcore.data import AROMATIC, parameter, rendered, rows, sentence
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Burn, CookResult, CookStage, FatStep, Practice
 from jarcore.fish import MeasuredFish
+from jarcore.heat.boxes import slab_share
 from jarcore.heat.core import Cooked, Heat, Slab, rod_seconds, time_to_core
 from jarcore.heat.fries import TwoFries, two_fries
 from jarcore.heat.loads import cooled, pan_of, recovery_of
@@ -98,11 +99,17 @@ def done_of(fish: MeasuredFish, group: str | None, stated: Stated) -> Done | Non
 
 
 def heated_m(fish: MeasuredFish, heat: Heat) -> float:
-    """How thick a piece is to the heat [m]: a gutted round fish less than it measures, and slashes let heat in."""
+    """How thick a piece is to the heat [m]: less than it measures where the heat comes through its edges too, of a
+    gutted round fish, and where slashes let heat in.
+    """
     assert fish.piece is not None
-    gutted = parameter("gutted_thickness_share") if is_round(fish, heat) else 1.0
+    thinner = 1.0
+    if is_round(fish, heat):
+        thinner = parameter("gutted_thickness_share")
+    elif fish.piece.plan != "body" and not heat.turns:
+        thinner = slab_share(fish.piece, heat.h, heat.medium_c)
     opened = 1 + parameter("slash_heat") * fish.piece.slash_cm2 / fish.piece.surface_cm2
-    return gutted * fish.piece.thickness_mm / opened / 1000
+    return thinner * fish.piece.thickness_mm / opened / 1000
 
 
 def _fried_twice(fish: MeasuredFish, group: str | None, stated: Stated, row: HeatRow, start_c: float) -> Done | None:

@@ -12,7 +12,7 @@ from jarcore.heat import HeatTraits, heat_traits
 from jarcore.jars import Traits, all_traits
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import body
+from server.common.answers import body, named
 from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.pantry import services
@@ -98,12 +98,6 @@ class PantryOut(Schema):
     readings: list[ReadingOut]
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
-    scales: list[ScaleOut]
-
-
-class ScalesIn(Schema):
-    """All scales of a kitchen; none stands for the usual two."""
-
     scales: list[ScaleOut]
 
 
@@ -194,11 +188,28 @@ def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     return {"document": value, "faults": services.keep_rows(mine, request.user, value)}
 
 
-@router.put("/kitchens/{kitchen}/scales", response=RowsOut, operation_id="keep_scales")
-def keep_scales(request: AuthedRequest, kitchen: str, body: ScalesIn) -> dict[str, Any]:
+@router.put(
+    "/kitchens/{kitchen}/scales",
+    response=RowsOut,
+    operation_id="keep_scales",
+    openapi_extra=body(
+        {
+            "type": "object",
+            "required": ["scales"],
+            "properties": {"scales": {"type": "array", "items": named("ScaleOut")}},
+        }
+    ),
+)
+def keep_scales(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """Keep the kitchen's scales: their steps and capacities decide how each line is weighed."""
     mine = kitchen_to_write(request.user, kitchen)
-    faults = services.keep_scales(mine, request.user, [one.dict() for one in body.scales])
+    value = keepable(request.body)
+    scales = value.get("scales") if isinstance(value, dict) else None
+    if not isinstance(scales, list):
+        raise Problem(
+            422, "Not valid", "Scales are a list.", errors=[{"path": "/scales", "text": "Scales are a list."}]
+        )
+    faults = services.keep_scales(mine, request.user, scales)
     return {"document": own_rows(mine), "faults": faults}
 
 

@@ -4,6 +4,7 @@ import copy
 import csv
 import json
 from collections.abc import Sequence
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -15,6 +16,12 @@ def table(name: str) -> list[dict[str, str]]:
     """Rows of expected values."""
     with (TABLES / f"{name}.csv").open(encoding="utf-8", newline="") as file:
         return list(csv.DictReader(file))
+
+
+@cache
+def fishes() -> dict[str, Any]:
+    """Fish that practice speaks of, by name."""
+    return json.loads((TABLES / "fishes.json").read_text(encoding="utf-8"))
 
 
 def example(name: str) -> dict[str, Any]:
@@ -47,21 +54,6 @@ def citrus_chunks_counter() -> dict[str, Any]:
     return document
 
 
-def vinegar_splash() -> dict[str, Any]:
-    """A teaspoon of mild vinegar on one fillet portion in a dish."""
-    document = changed(zander(), fish__pieces=1, fish__weight__value=170, fish__thickness__value=20)
-    amount = {"value": 1, "unit": "tsp"}
-    document["jars"] = [
-        {
-            "id": "splash",
-            "kind": "marinade",
-            "method": {"vessel": "dish", "place": "chiller", "place_temperature": {"value": 5, "unit": "degC"}},
-            "lines": [{"id": "v", "ingredient": "rice-vinegar", "amount": amount, "basis": "fixed"}],
-        }
-    ]
-    return document
-
-
 def one_jar(kind: str, lines: Sequence[tuple[str, float, str, str]], **method: Any) -> dict[str, Any]:
     """The zander with one jar of (ingredient, value, unit, basis)."""
     made = [
@@ -75,16 +67,6 @@ def one_jar(kind: str, lines: Sequence[tuple[str, float, str, str]], **method: A
 def salted_yogurt() -> dict[str, Any]:
     """Strained yogurt with salt on fillets."""
     return one_jar("marinade", [("yogurt-strained", 30, "%", "fish"), ("sea-salt-fine", 1, "%", "fish")])
-
-
-def plain_yogurt() -> dict[str, Any]:
-    """Strained yogurt without salt."""
-    return one_jar("marinade", [("yogurt-strained", 30, "%", "fish")])
-
-
-def garlic_paste() -> dict[str, Any]:
-    """Garlic and ginger, coarse, hardly any salt."""
-    return one_jar("rub", [("garlic", 2, "%", "fish"), ("ginger", 2, "%", "fish"), ("sea-salt-fine", 0.1, "%", "fish")])
 
 
 def slashed_trout() -> dict[str, Any]:

@@ -1,6 +1,5 @@
 """Cooking: times against practice, two fries, what is stated, and what is drawn of the core over time."""
 
-import json
 from itertools import pairwise
 from typing import Any
 from unittest import TestCase
@@ -10,6 +9,31 @@ from jarcore.formula import evaluate
 from jarcore.questions import profiles
 from tests.core import cases
 from tests.core.cases import changed, jar, with_jars, zander
+from tests.core.outside_heat import box_seconds, slab_seconds
+
+NUMBERS = ("mm", "h", "medium_c", "other_h", "other_c", "rest_h", "rest_c", "rest_s", "counted_k", "target_c")
+
+
+def _alone(row: dict[str, str], number: dict[str, float]) -> dict[str, Any]:
+    """The fish of a row from 8 °C, its heat alone; for somebody vulnerable where nothing is counted on the rest."""
+    pieces = int(row["pieces"])
+    fish = {
+        "species": "cod",
+        "cut": row["cut"],
+        "pieces": pieces,
+        "weight": {"value": float(row["grams"]) * pieces, "unit": "g", "basis": "edible"},
+        "thickness": {"value": number["mm"], "unit": "mm"},
+        "temperature": {"value": 8, "unit": "degC"},
+    }
+    cook: dict[str, Any] = {"method": row["method"], "core_target": {"value": number["target_c"], "unit": "degC"}}
+    if row["preset"]:
+        cook["preset"] = row["preset"]
+    if row["dial_c"]:
+        cook["medium_temperature"] = {"value": float(row["dial_c"]), "unit": "degC"}
+    if row["method"].endswith("fry"):
+        # So much oil that no load cools it.
+        cook["oil"] = {"volume": {"value": 400, "unit": "l"}}
+    return {"fish": fish, "jars": [], "cook": cook, "diners": [] if number["counted_k"] else [{"vulnerable": True}]}
 
 
 class CookingTest(TestCase):
@@ -20,26 +44,24 @@ class CookingTest(TestCase):
         )
         self.assertGreater(evaluate(changed(zander(), fish__thickness__value=30))["cook"]["minutes"], 1.3 * base)
 
-    def test_published_practice_in_the_heat(self) -> None:
-        """Times of common practice, each with the core that it was met with."""
-        for row in cases.table("cook_practice"):
-            cook = json.loads(row["cook"])
-            for field in ("core_target", "medium_temperature"):
-                if field in cook:
-                    cook[field] = {"value": cook[field], "unit": "degC"}
-            pieces = int(row["pieces"])
-            fish = {
-                "species": "cod",
-                "cut": row["cut"],
-                "pieces": pieces,
-                "weight": {"value": float(row["grams"]) * pieces, "unit": "g", "basis": "edible"},
-                "thickness": {"value": float(row["mm"]), "unit": "mm"},
-                "temperature": {"value": 8, "unit": "degC"},
-            }
-            minutes = evaluate(changed(zander(), fish=fish, cook=cook))["cook"]["minutes"]
-            taken = minutes / 2 if row["reading"] == "side" else minutes
-            with self.subTest(row["practice"], minutes=taken):
-                self.assertTrue(float(row["low_min"]) <= taken <= float(row["high_min"]))
+    def test_published_minutes_by_the_heat_equation(self) -> None:
+        """Pans, oil, steam and oven against finite differences; small pieces in three dimensions."""
+        for row in cases.table("heat_equation"):
+            number = {name: float(value) for name, value in row.items() if name in NUMBERS and value}
+            with self.subTest(row["what"], target=row["target_c"], source=row["source"]):
+                answer = evaluate(changed(zander(), **_alone(row, number)))
+                cook, fish = answer["cook"], answer["fish"]
+                face, start, target = (number["h"], number["medium_c"]), 8.0, number["target_c"]
+                if "rest_s" in number:
+                    faces = (face, (number["other_h"], number["other_c"]))
+                    rest = ((number["rest_h"], number["rest_c"]), number["rest_s"], number["counted_k"])
+                    outside = slab_seconds(number["mm"] / 1000, faces, rest, row["turned"] == "1", start, target)
+                    under_lid = number["rest_s"] if row["method"] == "steam" else 0.0
+                else:
+                    sizes = [number["mm"] / 1000, fish["width_mm"] / 1000, fish["length_mm"] / 1000]
+                    outside, under_lid = box_seconds(sizes, face, start, target), 0.0
+                ratio = cook["minutes"] * 60 / (outside + under_lid)
+                self.assertTrue(float(row["least"]) <= ratio <= float(row["most"]), ratio)
 
     def test_a_packed_crust_and_a_kilogram_of_round_fish(self) -> None:
         """25 to 35 minutes at 220 °C: common practice."""

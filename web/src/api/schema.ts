@@ -2693,14 +2693,6 @@ export interface components {
             step_g: number;
         };
         /**
-         * ScalesIn
-         * @description All scales of a kitchen; none stands for the usual two.
-         */
-        ScalesIn: {
-            /** Scales */
-            scales: components["schemas"]["ScaleOut"][];
-        };
-        /**
          * SecondFry
          * @description The second, hotter fry.
          */
@@ -4154,7 +4146,9 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScalesIn"];
+                "application/json": {
+                    scales: components["schemas"]["ScaleOut"][];
+                };
             };
         };
         responses: {
