@@ -36,7 +36,7 @@ def slab_share(piece: Piece, h: float, medium_c: float) -> float:
         return 1.0
     done = brentq(lambda spread: box(spread) - lacks, 0.0, longest)
     half = brentq(lambda half: _spread(half, biot_per_m, lacks) - done, LEAST * halves[0], halves[0])
-    return min(1.0, half / halves[0])
+    return min(1.0, float(half) / halves[0])
 
 
 def _left(half_m: float, biot_per_m: float, spread_m2: float) -> float:
