@@ -8,7 +8,7 @@ from typing import Literal, NotRequired
 
 from typing_extensions import TypedDict
 
-from jarcore.documents.findings import Notice
+from jarcore.documents.findings import Notice, Patch
 
 FORMAT = "jar-table/evaluation"
 FORMAT_VERSION = 2
@@ -445,6 +445,26 @@ class Caution(TypedDict):
     accepted: AcceptedOnRecord | None
 
 
+class Offer(TypedDict):
+    """Something that may be taken instead: in words, short beside the others, and the RFC 6902 patch that states it."""
+
+    text: str
+    short: str
+    patch: Patch
+
+
+class Assumption(TypedDict):
+    """What was taken for granted at the path of its notice: in words, the patch that states it, and what else it may
+    be.
+    """
+
+    path: str
+    text: str
+    short: str
+    patch: Patch
+    others: list[Offer]
+
+
 Standing = Literal["ready", "not_ready", "not_to_be_cooked"]
 
 
@@ -484,3 +504,4 @@ class Evaluation(TypedDict):
     allergens: list[str]
     cautions: list[Caution]
     notices: list[Notice]
+    assumptions: list[Assumption]

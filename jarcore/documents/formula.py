@@ -275,6 +275,7 @@ class Cook(Part):
     start_temperature: Temperature | None = None
     core_target: Temperature | None = None
     covered: Flag | None = None
+    basted: Flag | None = None
     fan: Flag | None = None
     oil: Oil | None = None
     burner: Literal["small_gas", "large_gas", "induction"] | None = None

@@ -3,7 +3,7 @@
 import math
 from dataclasses import replace
 
-from jarcore.data import Cut, Pantry, Species, parameter
+from jarcore.data import Cut, Pantry, Species, parameter, rows
 from jarcore.documents.formula import Fish, Weight
 from jarcore.fish.geometry import Piece, measure_piece, round_fish_thickness_mm
 from jarcore.fish.measured import PLAIN, FishGroup, Frozen, MeasuredFish
@@ -11,7 +11,6 @@ from jarcore.reading import Quantities
 
 # Share of length x width x thickness that a piece fills, when its weight has to be guessed from its size.
 FULLNESS = {"block": 1.0, "tapered": 0.75, "round": 0.75, "body": 0.5}
-ASSUMED = {"basis": {"whole": "weighed whole"}, "skin": {"all_round": "skin all round"}, "bone": {"in": "bone in"}}
 
 
 def edible_share(species: Species | None, cut: Cut | None, basis: str, bone: str) -> float:
@@ -93,7 +92,7 @@ def _measure(
     basis = (fish.weight and fish.weight.basis) or taken["basis"]
     stated = {"basis": fish.weight and fish.weight.basis, "skin": fish.skin, "bone": fish.bone}
     assumed = tuple(name for name, value in stated.items() if value is None)
-    _say_assumed(path, [ASSUMED[name].get(taken[name], "") for name in assumed], read)
+    _say_assumed(path, {name: taken[name] for name in assumed}, read)
     edible = edible_weight(fish.weight, f"{path}/weight", fish, species, cut, read, basis)
     gross = read.mass_g(fish.weight, f"{path}/weight")
     celsius = read.celsius(fish.temperature, "/fish/temperature")
@@ -117,7 +116,7 @@ def _measure(
         share = edible_share(species, cut, basis, fish.bone or taken["bone"])
         edible = None if math.isnan(share) else gross * share
         estimated.append("edible_g")
-        read.say("estimated/weight", f"{path}/weight")
+        read.say("estimated/weight", f"{path}/weight", taken=gross)
     if edible is None or gross is None:
         if not read.told(f"{path}/weight"):
             read.say("unstated/weight", f"{path}/weight")
@@ -125,7 +124,7 @@ def _measure(
     if pieces is None:
         pieces = max(1.0, float(round(gross / size))) if size else servings or 1.0
         estimated.append("pieces")
-        read.say("estimated/pieces", f"{path}/pieces", pieces=pieces)
+        read.say("estimated/pieces", f"{path}/pieces", taken=pieces)
     thickness = lengths["thickness"]
     refused = read.told(f"{path}/thickness")
     if thickness is None and cut is not None and not refused:
@@ -137,7 +136,7 @@ def _measure(
         standard = cut.default_thickness_mm
         thickness = round_fish_thickness_mm(gross / pieces) if standard is None else standard
         estimated.append("thickness_mm")
-        read.say("estimated/thickness", f"{path}/thickness", mm=thickness)
+        read.say("estimated/thickness", f"{path}/thickness", taken=thickness)
     piece = None
     if cut is not None and thickness is not None:
         piece = _piece(
@@ -155,9 +154,9 @@ def _frozen(fish: Fish, read: Quantities) -> Frozen | None:
     return None if celsius is None or minutes is None else Frozen(celsius, minutes)
 
 
-def _say_assumed(path: str, words: list[str], read: Quantities) -> None:
+def _say_assumed(path: str, taken: dict[str, str], read: Quantities) -> None:
     """What a cut is taken to mean is said, so that it can be put right."""
-    said = [word for word in words if word]
+    said = [row["words"] for row in rows("choices") if taken.get(row["field"]) == row["value"] and row["told"] == "1"]
     if said:
         read.say("assumed", f"{path}/cut", what=said)
 

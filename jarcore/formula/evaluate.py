@@ -8,6 +8,7 @@ from jarcore.documents import Evaluation, Finding, notices_of
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult
 from jarcore.documents.formula import Fish
 from jarcore.fish import fish_result
+from jarcore.formula.assumed import assumptions_of
 from jarcore.formula.cards import cards_of
 from jarcore.formula.defer import defer_salt
 from jarcore.formula.in_turn import windows_apart
@@ -92,6 +93,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
         "allergens": allergens,
         "cautions": cautions,
         "notices": notices_of(findings),
+        "assumptions": assumptions_of(document, ready, findings),
     }
 
 

@@ -177,6 +177,8 @@ def cook_result(stated: Stated, fish: MeasuredFish, jars: Sequence[Laid]) -> tup
 
 def _ignored(stated: Stated) -> Iterator[Finding]:
     """What is stated and changes nothing with this method."""
+    if stated.basted:
+        yield found("not-modelled/basted", "/cook/basted")
     if stated.fan and stated.method != "oven":
         yield found("not-modelled/fan", "/cook/fan")
     turns = {method for (method, _), row in heat_rows().items() if row.heat.turns}

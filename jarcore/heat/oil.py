@@ -17,7 +17,7 @@ def oil_of(stated: Stated, fish: MeasuredFish) -> tuple[OilLoad | None, tuple[Fi
     if not stated.kind.fried or not fish.edible_g or not fish.pieces:
         return None, ()
     litres = stated.oil_ml / 1000 if stated.oil_ml else parameter("default_oil")
-    told = () if stated.oil_ml is not None else (found("estimated/oil", "/cook/oil/volume", litres=litres),)
+    told = () if stated.oil_ml is not None else (found("estimated/oil", "/cook/oil/volume", taken=litres),)
     each = fish.edible_g / fish.pieces / 1000
     a_batch = max(1, min(int(batch_kg(litres, stated.burner_w) / each), math.ceil(fish.pieces)))
     batches = math.ceil(fish.pieces / a_batch)

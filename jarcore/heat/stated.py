@@ -27,6 +27,7 @@ class Stated:
     target_c: float
     credit_c: float
     covered: bool
+    basted: bool
     first_share: float
     pan_mm: float | None
     oil_named: bool
@@ -71,6 +72,7 @@ def read_heat(cook: Cook, stuffed: bool, at_risk: bool, read: Quantities) -> Sta
         target_c=parameter("filling_target" if stuffed else "core_target") if target is None else target,
         credit_c=0.0 if at_risk else parameter("carry_over"),
         covered=bool(cook.covered),
+        basted=bool(cook.basted),
         first_share=0.5 if share is None else share,
         pan_mm=read.length_mm(cook.pan.diameter, "/cook/pan/diameter") if cook.pan else None,
         oil_named=oil is not None,

@@ -60,7 +60,7 @@ def standing_of(jar: Jar, kind: Kind, path: str, fish: MeasuredFish, read: Quant
     if celsius is None:
         celsius = usual_c(place)
         if place == "counter":
-            read.say("estimated/room", f"{path}/method/place_temperature")
+            read.say("estimated/room", f"{path}/method/place_temperature", taken=celsius)
     eaten = read.share(method.eaten_share, f"{path}/method/eaten_share")
     return Standing(
         place=place,

@@ -392,5 +392,6 @@ def cover_ml(jar: Jar, path: str, fish: MeasuredFish, read: Quantities) -> float
             height = layers * fish.piece.thickness_mm + parameter("fluid_depth_above_fish")
             return max(0.0, floor * min(height, depth or height) / 10 - flesh_ml)
     vessel = (method and method.vessel) or "dish"
-    read.say("estimated/vessel", f"{path}/method/vessel_size", vessel=vessel)
-    return parameter(COVER[vessel]) * fish.edible_g / 1000
+    cover = parameter(COVER[vessel]) * fish.edible_g / 1000
+    read.say("estimated/vessel", f"{path}/method/vessel_size", vessel=vessel, taken=(cover + flesh_ml) / 1000)
+    return cover

@@ -69,6 +69,18 @@ class HurtTest(BrowserTest):
 
 
 class WholeFishTest(BrowserTest):
+    def test_what_is_taken_for_granted_is_one_press_to_change(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.choose(names.cut, "whole")
+        bench.sees("[data-assumed='/fish/cut']", "skin all round")
+        bench.field("skin off").click()
+        bench.until(lambda: "skin" not in bench.text("[data-assumed='/fish/cut']"), "the skin is stated")
+        bench.field(names.itIs.format(what="bone in")).click()
+        bench.settled()
+        fish = self.stored().document["fish"]
+        self.assertEqual((fish["skin"], fish["bone"]), ("none", "in"))
+
     def test_a_whole_fish_is_weighed_whole_in_whatever_order_it_is_typed(self) -> None:
         self.enter()
         edible = []

@@ -708,6 +708,23 @@ export interface components {
             document: components["schemas"]["Formula"];
         };
         /**
+         * Assumption
+         * @description What was taken for granted at the path of its notice: in words, the patch that states it, and what else it may
+         *     be.
+         */
+        Assumption: {
+            /** Others */
+            others: components["schemas"]["Offer"][];
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /** Path */
+            path: string;
+            /** Short */
+            short: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * AtContact
          * @description The fish at the planned contact time, or when the best begins where none is planned (`planned` says which).
          */
@@ -892,6 +909,11 @@ export interface components {
          * @description How the fish is cooked; none means served raw.
          */
         Cook: {
+            /**
+             * Basted
+             * @default null
+             */
+            basted: boolean | null;
             /**
              * Burner
              * @default null
@@ -1178,6 +1200,8 @@ export interface components {
         Evaluation: {
             /** Allergens */
             allergens: string[];
+            /** Assumptions */
+            assumptions: components["schemas"]["Assumption"][];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             cook: components["schemas"]["CookResult"];
@@ -2224,6 +2248,18 @@ export interface components {
              * @description The position of a line: a whole number from 0.
              */
             line: number;
+        };
+        /**
+         * Offer
+         * @description Something that may be taken instead: in words, short beside the others, and the RFC 6902 patch that states it.
+         */
+        Offer: {
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /** Short */
+            short: string;
+            /** Text */
+            text: string;
         };
         /**
          * Offered

@@ -3,6 +3,7 @@ export const fish = {
   which: 'Which fish?',
   hint: 'Type a name: zander, char …',
   whichOne: 'which one?',
+  or: 'or',
   orWhatSuits: 'or what suits',
   anyTreatment: 'any treatment',
   noneMarked: 'No fish is marked for that.',

@@ -152,6 +152,7 @@ export const names = {
   vesselDepth: 'Vessel depth',
   sizeNotKnown: 'size not known',
   turnedEvery: 'Turned every',
+  itIs: 'It is so: {what}',
   ourScales: 'Weigh: our scales',
   stepOf: 'Step of scale {place}',
   capacityOf: 'Capacity of scale {place}',

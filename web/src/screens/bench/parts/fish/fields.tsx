@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react';
-import { isObject, text } from '@/document/document';
+import { isObject, pointer, text } from '@/document/document';
 import { around, type Place, type PlaceWith, unitBeside } from '@/document/place';
 import { type Quantity, unitOf, unitsFor } from '@/document/units';
 import { faultAt, isTold, useOpened } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
+import { Assumed } from '../Assumed';
 
 interface RowProps {
   label: string;
@@ -27,6 +28,7 @@ export function Row({ label, way, wrap, children }: RowProps) {
           {fault.text}
         </p>
       )}
+      {way && <Assumed at={pointer(way)} />}
     </div>
   );
 }

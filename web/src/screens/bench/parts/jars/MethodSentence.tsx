@@ -5,6 +5,7 @@ import type { FieldOf } from '@/document/place';
 import { useOpened } from '@/formula/opened';
 import { Choice, LinkButton } from '@/ui';
 import { named, names, says, terms } from '@/words';
+import { Assumed } from '../Assumed';
 import { Quiet, TypedUnit } from './fields';
 
 type Field = FieldOf<'Method'>;
@@ -86,9 +87,12 @@ export function MethodSentence({ place }: { place: number }) {
       {evaluation?.notices
         .filter((notice) => notice.code === 'estimated' && notice.path.startsWith(`/jars/${place}/method`))
         .map((notice) => (
-          <p key={notice.path} className="mt-1 text-sm text-quiet" data-estimated={notice.path}>
-            {notice.text}
-          </p>
+          <div key={notice.path}>
+            <p className="mt-1 text-sm text-quiet" data-estimated={notice.path}>
+              {notice.text}
+            </p>
+            <Assumed at={notice.path} />
+          </div>
         ))}
       {kind?.touches_raw && <More place={place} kind={kind} choice={choice} />}
     </>
