@@ -1,8 +1,9 @@
 """What happens inside the fish: diffusion, salting, the acid front, the staged engine. Imports fish and below."""
 
 from jarcore.flesh.acid_front import AcidFront, acid_front
-from jarcore.flesh.course import Course
+from jarcore.flesh.course import NEVER, Course
 from jarcore.flesh.salting import (
+    NOTHING_TAKEN_UP,
     Bath,
     Uptake,
     bath_course,
@@ -15,6 +16,8 @@ from jarcore.flesh.salting import (
 )
 
 __all__ = [
+    "NEVER",
+    "NOTHING_TAKEN_UP",
     "AcidFront",
     "Bath",
     "Course",

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from jarcore.data import rows
+from jarcore.data import parameter, rows
 from jarcore.documents import Finding, Patch, found
 from jarcore.documents.formula import Amount
 from jarcore.documents.patches import put, tidy
@@ -12,8 +12,6 @@ from jarcore.jars.coating import batter_set_out_g, consistency
 from jarcore.jars.contents import in_jar
 from jarcore.jars.weighing import Spec
 
-# What is made this much more or less than it is to be set out is worth a word.
-APART = 0.15
 # Bases by which a line follows another of its jar by itself.
 FOLLOWING = ("line", "flour", "jar")
 
@@ -45,11 +43,12 @@ def about_coat(laid: Laid) -> Iterator[Finding]:
         return
     patch = _times_all(laid, coat.set_out_g / mass)
     figures = {"mass": mass, "set_out": coat.set_out_g, "pick_up": coat.pick_up_g}
+    apart = parameter("set_out_apart")
     if mass < coat.pick_up_g:
         yield found("coating-short/fish", laid.path, patch, **figures, short=coat.set_out_g - mass)
-    elif mass < coat.set_out_g * (1 - APART):
+    elif mass < coat.set_out_g * (1 - apart):
         yield found("coating-short/tray", laid.path, patch, **figures, short=coat.set_out_g - mass)
-    elif mass > coat.set_out_g * (1 + APART):
+    elif mass > coat.set_out_g * (1 + apart):
         yield found("set-out-off", laid.path, patch, **figures)
 
 

@@ -8,8 +8,6 @@ from jarcore.documents.evaluation import Window
 from jarcore.jars import Laid, on_one_fish
 
 WHERE = "/jars"
-# What takes a jar off again before the next one goes on.
-TAKEN_OFF = ("rinse", "wipe", "scrape", "drain")
 
 
 def windows_apart(jars: Sequence[Laid]) -> Iterator[Finding]:
@@ -57,7 +55,7 @@ def _in_turn(timed: Sequence[tuple[Laid, Window]]) -> Iterator[Finding]:
 def _stays_on(laid: Laid) -> bool:
     """Whether it is still on the fish when the next jar comes: what lies dry, fills, or coats and is not taken off."""
     stays = laid.kind.lies_dry or laid.kind.fills or (laid.kind.liquid and laid.standing.vessel == "coat")
-    return stays and not laid.rinsed and laid.method.after not in TAKEN_OFF
+    return stays and not laid.taken_off
 
 
 def _time(laid: Laid, window: Window) -> float:

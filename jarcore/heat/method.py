@@ -12,8 +12,6 @@ NUMBERS = ("h", "medium_c", "other_h", "other_c", "rest_h", "rest_c", "rest_s")
 # Methods whose level is taken as hot where none is stated: so practice uses them.
 LEVELS = ("grill", "top_grill")
 USUAL_LEVEL = "hot"
-# In air at this the medium gives nothing [degC].
-ROOM_C = 25.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,8 +87,8 @@ def _at(heat: Heat, deep: bool, medium_c: float, nominal_c: float) -> Heat:
         front = min(medium_c, heat.medium_c)
         strength = max(parameter("fry_weak"), (medium_c - heat.medium_c) / (nominal_c - heat.medium_c)) ** 0.5
         return replace(heat, medium_c=front, other_c=front, h=heat.h * strength, other_h=heat.other_h * strength)
-    ratio = (medium_c - ROOM_C) / (nominal_c - ROOM_C)
-    medium = ROOM_C + (heat.medium_c - ROOM_C) * ratio
+    room_c = parameter("room_c")
+    medium = room_c + (heat.medium_c - room_c) * (medium_c - room_c) / (nominal_c - room_c)
     # Where both faces meet the same medium they go together.
     other = medium if heat.other_c == heat.medium_c else heat.other_c
     return replace(heat, medium_c=medium, other_c=other)

@@ -12,7 +12,7 @@ from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Coat, Coated, Laid
 
-DISCARDED, GARNISH = "discard", "garnish"
+GARNISH = "garnish"
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,7 +149,7 @@ def stuffs(laid: Laid) -> bool:
 
     Bay leaf, peel and what is thrown away afterwards are none. What is not weighed may be much.
     """
-    if not laid.kind.fills or laid.method.fate == DISCARDED or laid.standing.eaten_share == 0:
+    if not laid.kind.fills or laid.discarded or laid.standing.eaten_share == 0:
         return False
     fish, contents = laid.fish, laid.contents
     if not contents.complete or not fish.edible_g:

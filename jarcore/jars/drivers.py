@@ -10,9 +10,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from jarcore.data import Said, parameter, said
-from jarcore.flesh import Course
+from jarcore.flesh import NEVER, Course
 from jarcore.jars.fade import blend
-from jarcore.jars.window import NEVER, Binding, Limit, Span
+from jarcore.jars.window import Binding, Limit, Span
 
 # Where a jar does nothing but salt, what counts least still counts so much: it goes by that.
 LEAST = 1e-3

@@ -7,7 +7,7 @@ import numpy as np
 
 from jarcore.data import Ingredient, Said, named, parameter, said
 from jarcore.documents import Finding, found
-from jarcore.flesh import AcidFront, Course, Uptake, dry_uptake, firmed_depth_mm, rinse_factor, salt_diffusivity
+from jarcore.flesh import NEVER, AcidFront, Course, Uptake, dry_uptake, firmed_depth_mm, rinse_factor, salt_diffusivity
 from jarcore.flesh.diffusion import centre_of_dose
 from jarcore.jars.drivers import Driver, Stages, Targets, stages, together
 from jarcore.jars.fade import fade
@@ -16,7 +16,7 @@ from jarcore.jars.kind import nothing
 from jarcore.jars.laid import Laid
 from jarcore.jars.souring import about_acid, held_back, sour_drivers
 from jarcore.jars.steeping import at_contact, front_of
-from jarcore.jars.window import NEVER, Limit, Span, Timed, cap
+from jarcore.jars.window import Limit, Span, Timed, cap
 
 # How long each crystal takes to begin to dissolve, and how much of a face each way of strewing covers.
 LAGS = named(fine="dissolve_lag_fine", flake="dissolve_lag_flake", coarse="dissolve_lag_coarse")

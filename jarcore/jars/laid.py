@@ -14,6 +14,9 @@ from jarcore.jars.kind import Kind
 from jarcore.jars.place import Standing, is_rinsed
 
 NO_METHOD = Method()
+DISCARDED = "discard"
+# What takes a jar off the fish again.
+TAKEN_OFF = ("rinse", "wipe", "scrape", "drain")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -113,6 +116,16 @@ class Laid:
     def rinsed(self) -> bool:
         """Whether the fish is rinsed after it."""
         return is_rinsed(self.method)
+
+    @property
+    def discarded(self) -> bool:
+        """Whether what is left of it is said to be thrown away."""
+        return self.method.fate == DISCARDED
+
+    @property
+    def taken_off(self) -> bool:
+        """Whether it is rinsed, wiped, scraped or drained off before the next."""
+        return self.rinsed or self.method.after in TAKEN_OFF
 
     @property
     def boiled_first(self) -> bool:

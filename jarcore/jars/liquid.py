@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from jarcore.data import Ingredient, named, parameter, said
 from jarcore.documents import Finding, found
-from jarcore.flesh import AcidFront, Uptake
+from jarcore.flesh import NEVER, AcidFront, Uptake
 from jarcore.jars.drivers import Driver, Stages, Targets, between, stages, together
 from jarcore.jars.dry_salt import evening
 from jarcore.jars.fade import blend, fade
@@ -14,12 +14,10 @@ from jarcore.jars.laid import Laid
 from jarcore.jars.place import usual_c
 from jarcore.jars.souring import about_acid, held_back, sour_drivers
 from jarcore.jars.steeping import at_contact, front_of, salt_course, shell_minutes
-from jarcore.jars.window import NEVER, Limit, Moved, Span, Timed, cap
+from jarcore.jars.window import Limit, Moved, Span, Timed, cap
 
 FLAVOUR_SHARES = named(early="flavour_early_share", best_from="flavour_best_from_share")
 SHELLS = named(early="shell_early", best_from="shell_best_from", best_to="shell_best_to", late="shell_late")
-# Measured dry salt has no end of its own: for a mean with what has one it is taken to lie so many times later.
-LONG_AFTER = 3
 NEVER_REACHED = Stages(early=NEVER, best_from=NEVER, best_to=NEVER, late=NEVER)
 
 
@@ -121,7 +119,7 @@ def _salt(laid: Laid, use: _Use) -> Driver:
     if not undissolved:
         return dissolved
     dry = evening(laid).stages
-    dry = replace(dry, late=LONG_AFTER * dry.best_to)
+    dry = replace(dry, late=parameter("salt_in_oil_late") * dry.best_to)
     weight = fade(laid.dose_pct, "salty_rub_from", "salty_rub_full")
     return replace(
         dissolved,

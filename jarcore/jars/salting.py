@@ -11,9 +11,7 @@ from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
 # What is done after a jar that leaves a little of it on the face.
 WIPED = ("wipe", "scrape")
 RINSED = "rinse"
-# A coat stays on where nothing is said of it.
-COAT, STAYING = "coat", (None, "leave")
-DISCARDED = "discard"
+COAT = "coat"
 EATEN = ("cooked", "eaten")
 
 
@@ -182,7 +180,7 @@ def wetted(laid: Laid) -> SaltStep:
 
 def _on_fish(laid: Laid) -> float:
     """Share of the jar that is at the fish [1]: a coat that nobody takes off stays on it whole."""
-    if laid.standing.vessel == COAT and laid.method.after in STAYING and laid.method.fate != DISCARDED:
+    if laid.standing.vessel == COAT and not laid.taken_off and not laid.discarded:
         return 1 - laid.standing.clean_share
     return laid.contact_share
 
@@ -219,7 +217,7 @@ def eaten(laid: Laid) -> SaltStep:
     """Filling, finish and what is not timed: eaten, but for what the method says is left or wiped."""
     dose = laid.dose_g
     on = dose * laid.standing.eaten_share
-    if laid.method.fate == DISCARDED and not laid.kind.eaten:
+    if laid.discarded and not laid.kind.eaten:
         on = 0.0
     stays = on * _left_on(laid)
     return SaltStep(

@@ -6,6 +6,8 @@ from jarcore.data import kept, named, parameter
 from jarcore.documents.evaluation import AtContact
 from jarcore.fish import MeasuredFish, Piece, turned_share
 from jarcore.flesh import (
+    NEVER,
+    NOTHING_TAKEN_UP,
     AcidFront,
     Bath,
     Course,
@@ -21,7 +23,7 @@ from jarcore.jars.drivers import Targets
 from jarcore.jars.fade import blend
 from jarcore.jars.laid import Laid
 from jarcore.jars.place import Standing
-from jarcore.jars.window import NEVER, Span
+from jarcore.jars.window import Span
 from jarcore.substances import Solution
 
 # What marks each stage of an acid window, in order: the rim, and the share of the flesh that acid has turned.
@@ -29,7 +31,6 @@ RIMS = named(early="early_rim", best_from="best_from_rim", best_to="best_to_rim"
 TURNED = named(early="early_turned", best_from="best_from_turned", best_to="best_to_turned", late="late_turned")
 # Depths of the flesh, from its face to its middle, so close that between them a straight line does.
 DEPTHS = np.linspace(0.0, 1.0, 801)
-NO_SALT = Course(np.array([0.0, 1.0]), np.zeros(2))
 
 
 def wet_cm2(fish: MeasuredFish, standing: Standing) -> float:
@@ -114,7 +115,7 @@ def salt_course(laid: Laid) -> Course:
     """Salt taken up from the liquid [g per 100 g fish] over time [s]: as from a bath, as from a paste, or between."""
     fish, contact, share = laid.fish, laid.contents.contact, laid.contact_share
     if not fish.timed or fish.piece is None or fish.species is None or not fish.edible_g or not fish.pieces:
-        return NO_SALT
+        return NOTHING_TAKEN_UP
     # Water holds only so much salt; what is beyond waits for the water that the flesh gives.
     saturated = parameter("saturated_share")
     water_g = max(contact.water_g, contact.salt_g * (1 / saturated - 1))

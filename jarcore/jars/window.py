@@ -8,9 +8,9 @@ from typing import Literal, TypedDict
 from jarcore.data import Said, parameter, said
 from jarcore.documents import Finding
 from jarcore.documents.evaluation import AtContact, Window
+from jarcore.flesh import NEVER
 
 Binding = Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
-NEVER = float("inf")
 # A narrower range than this is not worth showing.
 LEAST_SPREAD = 0.02
 

@@ -8,8 +8,6 @@ from typing_extensions import TypedDict
 from jarcore.data import parameter, rows, sentence
 from jarcore.documents import Evaluation
 
-# A line that grew otherwise than the fish by more than this share is where a plain multiplier would have gone wrong.
-APART = 0.02
 NOTHING = 1e-6
 
 
@@ -53,7 +51,7 @@ def _whole_pieces(before: Mapping[str, Any], after: Mapping[str, Any], times: fl
     if not numbers or not was or was == now or times is None:
         return
     wish = now / was
-    if abs(times / wish - 1) > APART:
+    if abs(times / wish - 1) > parameter("growth_apart"):
         yield sentence("growth/pieces", times=times, wish=wish)
 
 
@@ -80,7 +78,7 @@ def _lines(after: Mapping[str, Any], old: Evaluation, new: Evaluation, times: fl
                 "basis": basis,
                 "why": _why(basis, line["exponent"] < 1, grew, times),
                 "plain_g": mass * times if mass is not None and times else None,
-                "apart": bool(grew is not None and times and abs(grew / times - 1) > APART),
+                "apart": bool(grew is not None and times and abs(grew / times - 1) > parameter("growth_apart")),
             }
 
 
@@ -105,7 +103,7 @@ def _by_row(basis: str, strong: bool) -> str:
 
 
 def _warnings(lines: list[Grown], old: Evaluation, new: Evaluation, times: float | None) -> Iterator[str]:
-    if times is None or abs(times - 1) < APART:
+    if times is None or abs(times - 1) < parameter("growth_apart"):
         return
     for line in lines:
         plain, mass = line["plain_g"], line["after_g"]
