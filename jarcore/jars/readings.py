@@ -1,8 +1,7 @@
 """What is read of a jar: each line as shown, the readings of the whole, how they stand to their targets."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass
-from typing import cast
+from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
@@ -83,7 +82,7 @@ def line_results(
             "name": ingredient.name if ingredient else None,
             "written": written(line),
             "mass_g": mass,
-            "weigh": cast(Weigh, asdict(weighed)) if weighed else None,
+            "weigh": _weigh(weighed) if weighed else None,
             "volume_ml": own["volume_ml"],
             "kitchen": words,
             "share_of_fish_pct": mass / fish.edible_g * 100 if mass is not None and fish.edible_g else None,
@@ -100,6 +99,10 @@ def line_results(
             result["mass_g_range"] = ends
         results.append(result)
     return results, told
+
+
+def _weigh(one: Weighed) -> Weigh:
+    return {"how": one.how, "grams": one.grams, "step_g": one.step_g, "times": one.times, "lots": one.lots}
 
 
 def _unweighable(path: str, line: str, mass: float, weighed: Weighed) -> Finding:
