@@ -7,7 +7,7 @@ from functools import cache
 from typing import TypeGuard
 
 from jarcore.data.codes import codes
-from jarcore.data.sentences import keys, literal_of, names_in, template_of
+from jarcore.data.sentences import deed_template_of, keys, literal_of, names_in, template_of
 from jarcore.data.tables import CONFIDENCES, FOLDER, parameters, rows, schools, shelf, words
 
 # Notices carry no authority of their own: they say what is missing in a document.
@@ -17,7 +17,7 @@ OF_WORDS = ("sentences", "readings", "classes")
 MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes")
 # Columns of sentences: what stands in them in figures follows a row.
 SENTENCES = {
-    "sentences": ("text",),
+    "sentences": ("text", "deed"),
     "codes": ("when", "text", "do"),
     "locks": ("text",),
     "receiving": ("sound", "refuse"),
@@ -25,6 +25,8 @@ SENTENCES = {
 }
 # What is no figure of the trade: so many of a unit is the unit of a reading, and counting begins at nought.
 UNITS = re.compile(r"\b100 (g|ml|cm2|l)\b|UTF-8|\b(from|above) 0\b")
+# Key and path; what comes after them is a patch.
+OF_A_FINDING = 2
 FINDERS, SAYERS = ("found", "say"), ("found", "say", "said", "sentence")
 # Columns whose words a rule may name.
 VOCABULARY = ("flags", "group", "phase", "allergens", "particle", "burn", "fat_class", "firmness", "shape")
@@ -166,6 +168,9 @@ def _said(where: str, name: str, key: str, node: ast.Call) -> Iterator[str]:
         return
     if name in FINDERS and key.partition("/")[0] not in codes():
         yield f"{where} finds {key}, whose code is not in codes.csv"
+    proposes = len(node.args) > OF_A_FINDING or any(word.arg == "patch" for word in node.keywords)
+    if name in FINDERS and proposes and not deed_template_of(key):
+        yield f"{where} finds {key} with a patch, and no words say what one press does"
     given = {word.arg for word in node.keywords if word.arg != "patch"}
     wanted = {one for one, _ in names_in(template_of(key))}
     missing = wanted - given - set(parameters())

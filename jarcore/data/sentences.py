@@ -38,6 +38,12 @@ class Said:
         """In words."""
         return rendered(_templates()[self.key], self.values)
 
+    @property
+    def deed(self) -> str | None:
+        """What one press does about it, in words; None where nothing is proposed."""
+        template = _deeds()[self.key]
+        return rendered(template, self.values) if template else None
+
 
 def said(key: str, /, **values: Any) -> Said:
     """The sentence KEY with named values. Values not given are those of the parameter rows."""
@@ -80,6 +86,11 @@ def names_in(template: str) -> Iterable[tuple[str, str]]:
     return ((name, form) for _, name, form in _parts(template) if name)
 
 
+def deed_template_of(key: str) -> str:
+    """What one press does about a sentence, as its row has it; '' for nothing."""
+    return _deeds()[key]
+
+
 def literal_of(template: str) -> str:
     """What of a template is written out."""
     return " ".join(literal for literal, _, _ in _parts(template))
@@ -112,3 +123,8 @@ def _parts(template: str) -> tuple[tuple[str, str, str], ...]:
 @cache
 def _templates() -> dict[str, str]:
     return {row["key"]: row["text"] for row in rows("sentences")}
+
+
+@cache
+def _deeds() -> dict[str, str]:
+    return {row["key"]: row["deed"] for row in rows("sentences")}

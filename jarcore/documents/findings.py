@@ -24,7 +24,8 @@ class Notice(TypedDict):
     """A finding as the evaluation shows it.
 
     `grade` is fault (a version may not hold it), open (something is not stated or does not fit), told (taken for
-    granted), advice, or quiet (of no use beside a field). `patch` is an RFC 6902 patch that would mend it, or None.
+    granted), advice, or quiet (of no use beside a field). `patch` is an RFC 6902 patch that would mend it, or None, and
+    `deed` what it does, in words to be pressed.
     """
 
     code: str
@@ -32,6 +33,7 @@ class Notice(TypedDict):
     path: str
     text: str
     patch: Patch | None
+    deed: str | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,6 +78,7 @@ class Finding:
             "path": self.path,
             "text": self.text,
             "patch": fresh(self.patch),
+            "deed": Said(self.key, self.values).deed if self.patch else None,
         }
 
 

@@ -7,7 +7,7 @@ from typing import Any, Literal
 import numpy as np
 from typing_extensions import TypedDict
 
-from jarcore.data import Pantry, fresh, parameter, rows, sentence
+from jarcore.data import Pantry, fresh, parameter, rows, said, sentence
 from jarcore.data.classes import class_name
 from jarcore.documents.evaluation import Window
 from jarcore.documents.patches import Patch, put, put_below, tidy
@@ -78,12 +78,15 @@ class Influence(TypedDict):
 
 
 class Fit(TypedDict):
-    """A way to make the window hold a wished time: words, whether it does, and a patch where one would do it."""
+    """A way to make the window hold a wished time: words, whether it does, and where it does the patch and what it
+    does, in words to be pressed.
+    """
 
     what: str
     fits: bool
     text: str
     patch: Patch | None
+    deed: str | None
 
 
 class Windows(TypedDict):
@@ -303,7 +306,7 @@ def _as_it_is(base: Base, minutes: float) -> Fit:
     window = base.laid.window
     assert window is not None
     held = _holds(window, minutes)
-    text = sentence(
+    words = said(
         "fits/within" if held else "fits/outside",
         minutes=minutes,
         best_from=window["best_from_min"],
@@ -311,7 +314,7 @@ def _as_it_is(base: Base, minutes: float) -> Fit:
     )
     contact = {"value": tidy(minutes), "unit": "min"}
     patch = put_below(base.document, ["jars", base.jar, "method", "contact_time"], contact) if held else None
-    return {"what": "as it is", "fits": held, "text": text, "patch": patch}
+    return {"what": "as it is", "fits": held, "text": words.text, "patch": patch, "deed": words.deed}
 
 
 def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
@@ -338,17 +341,15 @@ def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
         changed = _varied(base, over, x)
         if _holds(window_of(base, changed), minutes):
             amount = f"× {x:g}" if unit == "times" else f"{x:g} {unit.replace('degC', '°C')}"
-            return {
-                "what": label,
-                "fits": True,
-                "text": sentence("fits/holds", what=label, amount=amount, minutes=minutes),
-                "patch": _patch(base, over, x, changed),
-            }
+            words = said("fits/holds", what=label, amount=amount, minutes=minutes)
+            patch = _patch(base, over, x, changed)
+            return {"what": label, "fits": True, "text": words.text, "patch": patch, "deed": words.deed}
     return {
         "what": label,
         "fits": False,
         "text": sentence("fits/nothing", what=label, minutes=minutes),
         "patch": None,
+        "deed": None,
     }
 
 

@@ -36,7 +36,7 @@ class FromNothingTest(BrowserTest):
         bench.type(names.target.format(bound="or just"), "1.1")
         bench.close()
         bench.sees("[data-part=left]", "Left for the finish")
-        bench.press(names.doIt)
+        bench.press("in the finish")
         bench.until(
             lambda: bench.one("[data-reading=plate]").get_attribute("data-state") == "in", "the plate on target"
         )

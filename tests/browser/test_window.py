@@ -77,7 +77,7 @@ class WindowTest(BrowserTest):
         page.tab(names.untilService)
         page.type(names.minutesUntilService, "150")
         page.one("[data-fits=true]")
-        page.press(names.doIt)
+        page.press("Take 15 mm")
         page.sees("[data-fits=true]", "lies within it")
         page.until(lambda: self.stored(PERCH).document["fish"]["thickness"]["value"] == 15, "the thicker strips")
         page.tab(names.afterJar)

@@ -12,6 +12,7 @@ const notice = (code: string, path: string, more: Partial<Notice> = {}): Notice 
   grade: 'open',
   text: `${code} at ${path}`,
   patch: null,
+  deed: null,
   ...more,
 });
 const evaluation = (notices: Notice[], grades: string[] = []) =>

@@ -1446,9 +1446,12 @@ export interface components {
         };
         /**
          * Fit
-         * @description A way to make the window hold a wished time: words, whether it does, and a patch where one would do it.
+         * @description A way to make the window hold a wished time: words, whether it does, and where it does the patch and what it
+         *     does, in words to be pressed.
          */
         Fit: {
+            /** Deed */
+            deed: string | null;
             /** Fits */
             fits: boolean;
             /** Patch */
@@ -2206,11 +2209,14 @@ export interface components {
          * @description A finding as the evaluation shows it.
          *
          *     `grade` is fault (a version may not hold it), open (something is not stated or does not fit), told (taken for
-         *     granted), advice, or quiet (of no use beside a field). `patch` is an RFC 6902 patch that would mend it, or None.
+         *     granted), advice, or quiet (of no use beside a field). `patch` is an RFC 6902 patch that would mend it, or None, and
+         *     `deed` what it does, in words to be pressed.
          */
         Notice: {
             /** Code */
             code: string;
+            /** Deed */
+            deed: string | null;
             /** Grade */
             grade: string;
             /** Patch */

@@ -191,7 +191,6 @@ export const names = {
   takeOut: 'Take out',
 
   // What is proposed, and what a change changes
-  doIt: 'Do it',
   whatChanges: 'What changes?',
   scaleTo: 'Scale to',
   scaleBy: 'Scale by',
@@ -233,7 +232,6 @@ export const names = {
   whatMovesIt: 'What moves it',
   untilService: 'Time until service',
   minutesUntilService: 'Minutes until service',
-  planItSo: 'Plan it so',
   afterJar: 'After the jar',
   inTheHeat: 'In the heat',
 } as const;

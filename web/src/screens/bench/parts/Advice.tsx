@@ -20,7 +20,7 @@ export function Advice({ below }: { below: string }) {
         {!readOnly && (
           <p className="mt-1 flex gap-2">
             <Button look="plain" className="min-h-8!" onClick={() => apply(patch)}>
-              {names.doIt}
+              {notice.deed}
             </Button>
             <Button
               look="quiet"

@@ -45,7 +45,7 @@ export function Service({ jar }: { jar: number }) {
             <span className="grow">{one.text}</span>
             {one.patch && !readOnly && (
               <Button look="plain" className="min-h-8!" onClick={() => apply(one.patch as Patch)}>
-                {one.what === 'as it is' ? names.planItSo : names.doIt}
+                {one.deed}
               </Button>
             )}
           </li>
