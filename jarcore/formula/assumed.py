@@ -67,7 +67,8 @@ def _of_a_number(document: Mapping[str, Any], path: str, taken: float) -> Iterat
     def offer(value: float) -> Offer:
         if row["part"] == BARE:
             whole = max(1, round(value))
-            return {"text": f"{whole}", "short": f"{whole}", "patch": put_below(document, way, whole)}
+            words = f"{whole} piece" if whole == 1 else f"{whole} pieces"
+            return {"text": words, "short": f"{whole}", "patch": put_below(document, way, whole)}
         shown = tidy(value, 2)
         stated = {"value": shown, "unit": row["unit"]}
         words = f"{shown:g} {UNITS.get(row['unit'], row['unit'])}"

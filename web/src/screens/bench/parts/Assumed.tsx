@@ -25,7 +25,7 @@ export function Assumed({ at }: { at: string }) {
             <LinkButton
               key={other.text}
               aria-label={other.text}
-              className="px-1"
+              className="min-w-6 px-1"
               onClick={() => apply(other.patch)}
             >
               {other.short}
