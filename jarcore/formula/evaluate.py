@@ -64,6 +64,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
         heat=ready.heat,
         allergens=allergens,
         sodium=sodium_of(ready, ledger),
+        servings=ready.servings,
         found=findings,
     )
     cautions = cautions_of(case)

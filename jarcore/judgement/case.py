@@ -51,6 +51,7 @@ class Case:
     heat: Stated
     allergens: Sequence[str]
     sodium: Sodium | None
+    servings: float | None
     found: Sequence[Finding]
 
     @property

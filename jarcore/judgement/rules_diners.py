@@ -90,12 +90,20 @@ def _uncooked(case: Case) -> Iterator[tuple[Laid, Spec]]:
                 yield laid, spec
 
 
+def _tasted(laid: Laid, spec: Spec, case: Case) -> bool:
+    """Whether a line is a drink, or brings more than a trace of alcohol to a serving; what is not known may be much."""
+    mass, one = laid.contents.masses[spec.place], spec.ingredient
+    if one is None or one.alcohol > parameter("strong_from") or mass is None or not case.servings:
+        return True
+    return mass * one.alcohol / 100 / case.servings > parameter("alcohol_trace")
+
+
 def _not_for_all(case: Case) -> Iterator[Hit]:
     """Alcohol that is not cooked off, and raw egg, for those who may not have them."""
     children, vulnerable = case.ages(*CHILDREN), case.anyone_vulnerable
     for laid, spec in _uncooked(case):
         where = f"{laid.path}/lines/{spec.place}"
-        if children and tells(spec, "alcohol"):
+        if children and tells(spec, "alcohol") and _tasted(laid, spec, case):
             yield Hit("alcohol-child", where)
         if vulnerable and tells(spec, "raw-egg") and not tells(spec, "pasteurised"):
             yield Hit("raw-egg-vulnerable", where)
