@@ -2,7 +2,7 @@
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.codes import FAULT, Code, codes
-from jarcore.data.durations import in_words
+from jarcore.data.durations import MINUTES_A_DAY, MINUTES_AN_HOUR, in_words
 from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
@@ -16,6 +16,8 @@ __all__ = [
     "ALLERGENS",
     "AROMATIC",
     "FAULT",
+    "MINUTES_AN_HOUR",
+    "MINUTES_A_DAY",
     "AcidRow",
     "BadPantry",
     "Code",

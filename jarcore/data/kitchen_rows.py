@@ -15,6 +15,8 @@ from jarcore.data.tables import CONFIDENCES, parameter, rows
 
 FORMAT = "jar-table/pantry"
 FORMAT_VERSION = 1
+# What the numbers of a scale are called.
+CALLED = {"step_g": "its step", "max_g": "the most that it bears"}
 # What an ingredient that is like no other starts from: it must then say itself what it holds.
 PLAIN = "water"
 # Fields of a row that are no column: what it starts from, and words for people.
@@ -130,11 +132,12 @@ def _scales(entries: Any) -> tuple[tuple[Scale, ...], list[Fault]]:
 def _scale(entry: Any) -> Scale:
     if not isinstance(entry, Mapping):
         raise _NotUsed("is no part with a step and a capacity")
-    values = _values(Scale, entry)
-    missing = [name for name in ("step_g", "max_g") if name not in values]
-    if missing:
-        raise _NotUsed(f"does not say its {missing[0]}")
-    scale = Scale(**values)
+    for name, what in CALLED.items():
+        low, high = _between()[name]
+        value = entry.get(name)
+        if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
+            raise _NotUsed(f"needs {what}, a number from {low:g} to {high:g} g")
+    scale = Scale(**_values(Scale, entry))
     if scale.max_g < parameter("steps_enough") * scale.step_g:
         raise _NotUsed(f"bears {scale.max_g:g} g in steps of {scale.step_g:g} g: one of the two must be wrong")
     return scale

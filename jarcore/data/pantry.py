@@ -95,6 +95,11 @@ class Ingredient:
         for name, value in (("sugar", sugar), ("acid_g", acid), ("rest", rest)):
             object.__setattr__(self, name, value)
 
+    @property
+    def kept_in_oil(self) -> bool:
+        """Whether it was itself kept under oil, bought or made before: its age is asked for."""
+        return "kept-in-oil" in self.flags
+
     def unit_g(self, unit: str) -> float | None:
         """Grams of one piece, slice, clove, sprig or pinch; None when the row does not say."""
         weights: dict[str, float | None] = {

@@ -1,6 +1,5 @@
 """What is taken for granted of a formula, and one press to change each: as it is taken, or otherwise."""
 
-import re
 from collections.abc import Iterator, Mapping
 from typing import Any
 
@@ -8,17 +7,15 @@ from jarcore.data import rows
 from jarcore.documents import Finding
 from jarcore.documents.evaluation import Assumption, Offer
 from jarcore.documents.patches import put_below, tidy
-from jarcore.documents.pointers import Step
+from jarcore.documents.pointers import Step, steps_of
 from jarcore.fish import MeasuredFish
 from jarcore.formula.prepare import Prepared
+from jarcore.reading import pattern_of, written_unit
 
 # Where each choice of the fish is stated; skin and bone are of all groups.
 STATED: Mapping[str, tuple[Step, ...]] = {"basis": ("weight", "basis"), "skin": ("skin",), "bone": ("bone",)}
 OF_ALL = ("skin", "bone")
-POSITION = re.compile(r"/\d+(?=/)")
-GROUP = re.compile(r"^/fish/groups/\d+/")
 BARE = "bare"
-UNITS = {"degC": "°C"}
 
 
 def assumptions_of(document: Mapping[str, Any], ready: Prepared, findings: list[Finding]) -> list[Assumption]:
@@ -33,8 +30,11 @@ def assumptions_of(document: Mapping[str, Any], ready: Prepared, findings: list[
 
 
 def _fish_at(path: str, fish: MeasuredFish) -> MeasuredFish:
-    group = re.match(r"^/fish/groups/(\d+)/", path)
-    return fish.groups[int(group[1])].fish if group and fish.groups else fish
+    """The fish of a path, or the group of its pieces."""
+    match steps_of(path):
+        case ("fish", "groups", int(place), *_):
+            return fish.groups[place].fish if fish.groups else fish
+    return fish
 
 
 def _of_a_cut(document: Mapping[str, Any], path: str, fish: MeasuredFish) -> Iterator[Assumption]:
@@ -46,7 +46,7 @@ def _of_a_cut(document: Mapping[str, Any], path: str, fish: MeasuredFish) -> Ite
         if mine["told"] != "1":
             continue
         parent = "/fish" if field in OF_ALL else path.removesuffix("/cut")
-        way = (*_steps(parent), *STATED[field])
+        way = (*steps_of(parent), *STATED[field])
 
         def offer(row: Mapping[str, str], way: tuple[Step, ...] = way) -> Offer:
             return {"text": row["words"], "short": row["short"], "patch": put_below(document, way, row["value"])}
@@ -56,13 +56,12 @@ def _of_a_cut(document: Mapping[str, Any], path: str, fish: MeasuredFish) -> Ite
 
 def _of_a_number(document: Mapping[str, Any], path: str, taken: float) -> Iterator[Assumption]:
     """A figure that was estimated, and figures beside it."""
-    usual = POSITION.sub("/*", GROUP.sub("/fish/", path))
-    row = next((row for row in rows("offers") if row["path"] == usual), None)
+    row = next((row for row in rows("offers") if row["path"] == pattern_of(path)), None)
     if row is None:
         return
     beside = [float(value) for value in row["values"].split(";") if value]
     beside += [taken * float(times) for times in row["times"].split(";") if times]
-    way = (*_steps(path), *((row["part"],) if row["part"] not in ("", BARE) else ()))
+    way = (*steps_of(path), *((row["part"],) if row["part"] not in ("", BARE) else ()))
 
     def offer(value: float) -> Offer:
         if row["part"] == BARE:
@@ -71,13 +70,9 @@ def _of_a_number(document: Mapping[str, Any], path: str, taken: float) -> Iterat
             return {"text": words, "short": f"{whole}", "patch": put_below(document, way, whole)}
         shown = tidy(value, 2)
         stated = {"value": shown, "unit": row["unit"]}
-        words = f"{shown:g} {UNITS.get(row['unit'], row['unit'])}"
+        words = f"{shown:g} {written_unit(row['unit'])}"
         return {"text": words, "short": words, "patch": put_below(document, way, stated)}
 
     mine = offer(taken)
     others = [one for one in (offer(value) for value in beside) if one["text"] != mine["text"]]
     yield {"path": path, **mine, "others": others}
-
-
-def _steps(path: str) -> tuple[Step, ...]:
-    return tuple(int(step) if step.isdigit() else step for step in path.split("/")[1:])

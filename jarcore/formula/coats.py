@@ -7,6 +7,7 @@ from jarcore.data import parameter, rows
 from jarcore.documents import Finding, Patch, found
 from jarcore.documents.formula import Amount
 from jarcore.documents.patches import put, tidy
+from jarcore.documents.pointers import steps_of
 from jarcore.jars import Laid
 from jarcore.jars.coating import batter_set_out_g, consistency
 from jarcore.jars.contents import in_jar
@@ -84,7 +85,7 @@ def _about_flow(laid: Laid, to: _Thinning, mass: float) -> Finding:
     figures = {"wanted": to.wanted, "grams": abs(to.more_g), "set_out": to.set_out_g}
     if to.liquid is None:
         line = {"id": "thinned", "ingredient": "water", "amount": {"value": tidy(100 * to.free_more, 3), "unit": "%"}}
-        patch = [*_times_all(laid, whole), put([*_way(laid.path), "lines", "-"], {**line, "basis": "flour"})]
+        patch = [*_times_all(laid, whole), put([*steps_of(laid.path), "lines", "-"], {**line, "basis": "flour"})]
         return found("flow-off/dry", path, patch if to.more_g > 0 else None, **figures)
     now = laid.contents.masses[to.liquid.place] or 0.0
     if now + to.more_g <= 0:
@@ -109,9 +110,5 @@ def _times_all(laid: Laid, whole: float, more: Mapping[int, float] | None = None
 
 def _times(path: str, place: int, amount: Amount, times: float) -> Patch:
     written = (("value", amount.value), ("low", amount.low), ("high", amount.high))
-    way = [*_way(path), "lines", place, "amount"]
+    way = [*steps_of(path), "lines", place, "amount"]
     return [put([*way, name], tidy(value * times, 3)) for name, value in written if value is not None]
-
-
-def _way(path: str) -> list[str | int]:
-    return list(path.split("/")[1:])

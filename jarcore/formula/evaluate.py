@@ -5,7 +5,8 @@ from typing import Any
 
 from jarcore.data import Pantry, Same, Scale, fresh, kept
 from jarcore.documents import Evaluation, Finding, notices_of
-from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION, JarResult
+from jarcore.documents.evaluated_jar import JarResult
+from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION
 from jarcore.documents.formula import Fish
 from jarcore.fish import fish_result
 from jarcore.formula.assumed import assumptions_of

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from itertools import combinations
 
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import Window
+from jarcore.documents.evaluated_jar import Window
 from jarcore.jars import Laid, on_one_fish
 
 WHERE = "/jars"

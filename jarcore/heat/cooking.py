@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from jarcore.data import AROMATIC, parameter, rendered, rows, sentence
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import Burn, CookResult, CookStage, FatStep, Practice
+from jarcore.documents.evaluated_heat import Burn, CookResult, CookStage, FatStep, Practice
 from jarcore.fish import MeasuredFish
 from jarcore.heat.boxes import slab_share
 from jarcore.heat.core import Cooked, Heat, Slab, rod_seconds, time_to_core

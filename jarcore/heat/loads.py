@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from jarcore.data import parameter
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import OilLoad, PanLoad
+from jarcore.documents.evaluated_heat import OilLoad, PanLoad
 from jarcore.fish import MeasuredFish
 from jarcore.heat.fries import recovery_min
 from jarcore.heat.oil import oil_of

@@ -9,8 +9,7 @@ from jarcore.heat.stated import Stated
 from jarcore.jars.fade import fade
 
 NUMBERS = ("h", "medium_c", "other_h", "other_c", "rest_h", "rest_c", "rest_s")
-# Methods whose level is taken as hot where none is stated: so practice uses them.
-LEVELS = ("grill", "top_grill")
+# What a method with levels is taken at where none is stated: so practice uses grills.
 USUAL_LEVEL = "hot"
 
 
@@ -70,7 +69,7 @@ def _row(stated: Stated, thickness_mm: float) -> HeatRow | None:
         share = fade(thickness_mm, "pan_blend_from", "pan_blend_full")
         medium, hot = known["pan", "medium"], known["pan", "hot"]
         return replace(hot, heat=_between(medium.heat, hot.heat, share))
-    if method == "pan" or method in LEVELS:
+    if (method, USUAL_LEVEL) in known:
         return known.get((method, stated.preset or USUAL_LEVEL))
     return known.get((method, "fan" if method == "oven" and stated.fan else ""))
 

@@ -4,7 +4,7 @@ import math
 
 from jarcore.data import Pantry, Said, parameter, said
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import OilLoad
+from jarcore.documents.evaluated_heat import OilLoad
 from jarcore.fish import MeasuredFish
 from jarcore.heat.core import batch_kg, oil_drop_c
 from jarcore.heat.stated import Stated

@@ -2,7 +2,7 @@
 
 from typing_extensions import TypedDict
 
-from jarcore.heat.method import heat_rows
+from jarcore.heat.method import USUAL_LEVEL, heat_rows
 from jarcore.heat.methods import method_rows
 
 
@@ -31,7 +31,7 @@ def heat_traits() -> list[HeatTraits]:
             "deep": row.deep,
             "in_a_pan": row.in_a_pan,
             "dialled": any(heat.dial for (method, _), heat in known.items() if method == name),
-            "levelled": (name, "hot") in known,
+            "levelled": (name, USUAL_LEVEL) in known,
             "turned": any(heat.heat.turns for (method, _), heat in known.items() if method == name),
         }
         for name, row in method_rows().items()

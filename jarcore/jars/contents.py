@@ -5,7 +5,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from jarcore.data import ALLERGENS, Ingredient, Pantry, parameter
-from jarcore.documents.evaluation import Range
+from jarcore.documents.evaluated_jar import Range
 from jarcore.documents.formula import Fish, Jar
 from jarcore.fish import MeasuredFish
 from jarcore.jars.fade import fade

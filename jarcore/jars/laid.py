@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from jarcore.data import parameter
 from jarcore.documents import Finding
-from jarcore.documents.evaluation import Window
+from jarcore.documents.evaluated_jar import Window
 from jarcore.documents.formula import Jar, Method
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents

@@ -7,12 +7,12 @@ from typing_extensions import TypedDict
 
 from jarcore.data import AROMATIC, Ingredient, Scale, kept, parameter
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import Aside, LineResult, Range, Reading, TargetState, Weigh
+from jarcore.documents.evaluated_jar import Aside, LineResult, Range, Reading, TargetState, Weigh
 from jarcore.documents.formula import Line, Target
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Laid
-from jarcore.reading import TOO_LITTLE, Weighed, dimension, kitchen_measure, on_scales
+from jarcore.reading import TOO_LITTLE, dimension, kitchen_measure, on_scales
 from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, mix, solution
 
 # Salt of the whole fish, however it came there.
@@ -75,14 +75,14 @@ def line_results(
         # What is written as a pinch or a sprig is taken so.
         by_spoon = counted is not None or words not in (None, *TOO_LITTLE)
         weighed = on_scales(mass, scales, by_spoon) if mass is not None else None
-        if weighed and weighed.how in ("tenfold", "lots"):
+        if weighed and weighed["how"] in ("tenfold", "lots"):
             told.append(_unweighable(f"{contents.path}/lines/{place}", spec.called, mass or 0.0, weighed))
         result: LineResult = {
             "id": line.id,
             "name": ingredient.name if ingredient else None,
             "written": written(line),
             "mass_g": mass,
-            "weigh": _weigh(weighed) if weighed else None,
+            "weigh": weighed,
             "volume_ml": own["volume_ml"],
             "kitchen": words,
             "share_of_fish_pct": mass / fish.edible_g * 100 if mass is not None and fish.edible_g else None,
@@ -101,15 +101,12 @@ def line_results(
     return results, told
 
 
-def _weigh(one: Weighed) -> Weigh:
-    return {"how": one.how, "grams": one.grams, "step_g": one.step_g, "times": one.times, "lots": one.lots}
-
-
-def _unweighable(path: str, line: str, mass: float, weighed: Weighed) -> Finding:
+def _unweighable(path: str, line: str, mass: float, weighed: Weigh) -> Finding:
     """What is too little or too much for the kitchen's scales, and what is weighed instead [g]."""
-    if weighed.how == "lots":
-        return found("scale-too-small", path, line=line, grams=mass, lots=weighed.lots, each=weighed.grams)
-    return found("scale-too-coarse", path, line=line, grams=mass, more=weighed.grams, times=weighed.times)
+    on_scale = weighed["grams"]
+    if weighed["how"] == "lots":
+        return found("scale-too-small", path, line=line, grams=mass, lots=weighed["lots"], each=on_scale)
+    return found("scale-too-coarse", path, line=line, grams=mass, more=on_scale, times=weighed["times"])
 
 
 def as_bought(ingredient: Ingredient | None, mass: float | None) -> str | None:

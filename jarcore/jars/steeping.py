@@ -3,7 +3,7 @@
 import numpy as np
 
 from jarcore.data import kept, named, parameter
-from jarcore.documents.evaluation import AtContact
+from jarcore.documents.evaluated_jar import AtContact
 from jarcore.fish import MeasuredFish, Piece, turned_share
 from jarcore.flesh import (
     NEVER,

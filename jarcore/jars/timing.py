@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluation import Window
+from jarcore.documents.evaluated_jar import Window
 from jarcore.jars.contents import in_jar
 from jarcore.jars.laid import Laid
 from jarcore.jars.window import Limit, tightest, window_of

@@ -7,7 +7,7 @@ from typing import Literal, TypedDict
 
 from jarcore.data import Said, parameter, said
 from jarcore.documents import Finding
-from jarcore.documents.evaluation import AtContact, Window
+from jarcore.documents.evaluated_jar import AtContact, Window
 from jarcore.flesh import NEVER
 
 Binding = Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]

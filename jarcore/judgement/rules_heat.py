@@ -2,13 +2,11 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import parameter, said
+from jarcore.data import MINUTES_A_DAY, MINUTES_AN_HOUR, parameter, said
 from jarcore.fish import is_warm
 from jarcore.heat import too_hot, too_little
 from jarcore.jars import acts_sour
 from jarcore.judgement.case import Case, Hit
-
-MINUTES_A_DAY, MINUTES_AN_HOUR = 1440, 60
 
 
 def _core(case: Case) -> Iterator[Hit]:

@@ -2,13 +2,10 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import AROMATIC, Ingredient, parameter, said
+from jarcore.data import AROMATIC, MINUTES_A_DAY, Ingredient, parameter, said
 from jarcore.jars import Contents, Laid
 from jarcore.judgement.case import Case, Hit
 
-MINUTES_A_DAY = 1440
-# What a line is that was itself kept under oil: garlic or herbs in oil, bought or made before.
-UNDER_OIL = "kept-in-oil"
 # Garlic, in which spores come from the soil.
 BULB = "low-acid-bulb"
 # In what is bound with egg or made of dairy the garlic lies in fat, however sour the whole is.
@@ -21,7 +18,7 @@ def _under_oil(case: Case) -> Iterator[Hit]:
         if _oily(contents) and contents.names(_fresh) and not _acidified(contents):
             yield from _kept(contents.path, contents.called, _age_min(laid), _minutes_on(laid))
         for spec in contents.specs:
-            if spec.ingredient is not None and UNDER_OIL in spec.ingredient.flags:
+            if spec.ingredient is not None and spec.ingredient.kept_in_oil:
                 yield from _kept(f"{contents.path}/lines/{spec.place}", spec.called, spec.age_min, 0.0)
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from jarcore.data import Pantry, Species, default_pantry
-from jarcore.documents.evaluation import Window
+from jarcore.documents.evaluated_jar import Window
 from jarcore.formula.prepare import Prepared, prepare
 from jarcore.jars import Laid
 from jarcore.jars.contents import INSIDE

@@ -9,7 +9,7 @@ from typing_extensions import TypedDict
 
 from jarcore.data import Pantry, fresh, parameter, rows, said, sentence
 from jarcore.data.classes import class_name
-from jarcore.documents.evaluation import Window
+from jarcore.documents.evaluated_jar import Window
 from jarcore.documents.patches import Patch, put, put_below, tidy
 from jarcore.questions.variants import (
     FAT_CLASSES,
@@ -22,6 +22,7 @@ from jarcore.questions.variants import (
     with_masses,
     with_method,
 )
+from jarcore.reading import written_unit
 
 TEMPERATURES = (0.0, 4.0, 8.0, 14.0, 20.0)
 # Colder than this a jar stands on ice.
@@ -340,7 +341,7 @@ def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
     for x in (tidy(value, 2) for value in tried):
         changed = _varied(base, over, x)
         if _holds(window_of(base, changed), minutes):
-            amount = f"× {x:g}" if unit == "times" else f"{x:g} {unit.replace('degC', '°C')}"
+            amount = f"× {x:g}" if unit == "times" else f"{x:g} {written_unit(unit)}"
             words = said("fits/holds", what=label, amount=amount, minutes=minutes)
             patch = _patch(base, over, x, changed)
             return {"what": label, "fits": True, "text": words.text, "patch": patch, "deed": words.deed}

@@ -10,7 +10,7 @@ from typing import Any
 from jarcore.data import rows
 from jarcore.documents import Finding, Patch, found
 from jarcore.documents.formula import Length, Percent, Temperature, Time, Volume, Weight
-from jarcore.reading.units import celsius, factor
+from jarcore.reading.units import celsius, factor, written_unit
 
 POSITION = re.compile(r"/\d+(?=/|$)")
 # A group of pieces is measured as the fish is, so it has the same limits.
@@ -39,9 +39,18 @@ def limits() -> dict[str, Limit]:
     }
 
 
+def pattern_of(path: str) -> str:
+    """A path as tables have it: '*' stands for a position, and a group of pieces for the fish.
+
+    >>> pattern_of("/fish/groups/1/thickness"), pattern_of("/jars/0/lines/2/per")
+    ('/fish/thickness', '/jars/*/lines/*/per')
+    """
+    return POSITION.sub("/*", GROUP.sub("/fish/", path))
+
+
 @lru_cache(maxsize=4096)
 def _limit_at(path: str) -> Limit | None:
-    return limits().get(POSITION.sub("/*", GROUP.sub("/fish/", path)))
+    return limits().get(pattern_of(path))
 
 
 @dataclass
@@ -70,7 +79,7 @@ class Quantities:
         limit = limit or _limit_at(path)
         if limit is None or limit.low <= value <= limit.high:
             return value
-        unit = f" {limit.unit}".replace("degC", "°C") if limit.unit else ""
+        unit = f" {written_unit(limit.unit)}" if limit.unit else ""
         self.say(
             "out-of-range",
             path,

@@ -2,32 +2,14 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import Literal
 
 from jarcore.data import Scale, parameter
+from jarcore.documents.evaluated_jar import How, Weigh
 
-How = Literal["scale", "spoon", "tenfold", "lots"]
 TENFOLD = 10
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Weighed:
-    """A mass as a scale shows it [g], the step of that scale [g].
-
-    `how` is "spoon" where every scale is too coarse and a spoon is not, "tenfold" where `times` as much is to be
-    weighed and mixed for one part of it, "lots" where it is weighed in so many `lots`. `grams` is what stands on the
-    scale.
-    """
-
-    how: How
-    grams: float
-    step_g: float
-    times: int = 1
-    lots: int = 1
-
-
-def on_scales(mass_g: float, scales: Sequence[Scale], spoonable: bool) -> Weighed:
+def on_scales(mass_g: float, scales: Sequence[Scale], spoonable: bool) -> Weigh:
     """How a mass [g] is weighed on a kitchen's scales.
 
     The coarsest scale of which it is a hundred steps or more, for more is no better; else the finest that bears it.
@@ -37,20 +19,21 @@ def on_scales(mass_g: float, scales: Sequence[Scale], spoonable: bool) -> Weighe
     if not able:
         largest = max(scales, key=lambda scale: scale.max_g)
         lots = math.ceil(mass_g / largest.max_g)
-        return Weighed(how="lots", grams=_shown(mass_g / lots, largest.step_g), step_g=largest.step_g, lots=lots)
+        return _weigh("lots", mass_g / lots, largest.step_g, lots=lots)
     fine = min(able, key=lambda scale: scale.step_g)
     enough, least = parameter("steps_enough"), parameter("steps_least")
     plenty = [scale for scale in able if mass_g >= enough * scale.step_g]
     chosen = max(plenty, key=lambda scale: scale.step_g, default=fine)
     if mass_g <= 0 or mass_g >= least * fine.step_g:
-        return Weighed(how="scale", grams=_shown(mass_g, chosen.step_g), step_g=chosen.step_g)
+        return _weigh("scale", mass_g, chosen.step_g)
     if spoonable:
-        return Weighed(how="spoon", grams=_shown(mass_g, fine.step_g), step_g=fine.step_g)
+        return _weigh("spoon", mass_g, fine.step_g)
     # So many times as much, in powers of ten, that it is steps enough.
     times = TENFOLD ** max(1, math.ceil(math.log10(least * fine.step_g / mass_g)))
-    return Weighed(how="tenfold", grams=_shown(mass_g * times, fine.step_g), step_g=fine.step_g, times=times)
+    return _weigh("tenfold", mass_g * times, fine.step_g, times=times)
 
 
-def _shown(mass_g: float, step_g: float) -> float:
-    """A mass in whole steps [g], without the dust of binary fractions."""
-    return round(round(mass_g / step_g) * step_g, 6)
+def _weigh(how: How, mass_g: float, step_g: float, times: int = 1, lots: int = 1) -> Weigh:
+    """So much on the scale in whole steps [g], without the dust of binary fractions."""
+    grams = round(round(mass_g / step_g) * step_g, 6)
+    return {"how": how, "grams": grams, "step_g": step_g, "times": times, "lots": lots}

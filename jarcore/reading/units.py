@@ -39,3 +39,12 @@ def factor(unit: str, measures: str = US) -> float:
 def celsius(value: float, unit: str) -> float:
     """A temperature [degC] out of degC or degF."""
     return (value - 32) * 5 / 9 if unit == "degF" else value
+
+
+def written_unit(unit: str) -> str:
+    """A unit as it is written in a sentence.
+
+    >>> written_unit("degC"), written_unit("mm")
+    ('°C', 'mm')
+    """
+    return unit.replace("deg", "°")

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from jarcore.data import AROMATIC, Ingredient, parameter
-from jarcore.documents.evaluation import Component
+from jarcore.documents.evaluated_jar import Component
 
 # Grams per millilitre of each thing once it is in the jar, for drawing its layer.
 DENSITY: dict[Component, float] = {

@@ -7,7 +7,8 @@ from django.http import Http404
 from ninja import Router, Schema
 from pydantic import Field
 
-from jarcore.documents.evaluation import Standing, Stratum
+from jarcore.documents.evaluated_jar import Stratum
+from jarcore.documents.evaluation import Standing
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body, named

@@ -29,7 +29,7 @@ class IngredientOut(Schema):
     group: str
     units: list[str]
     smoke_c: float | None
-    kept: bool
+    kept_in_oil: bool
 
 
 class SpeciesOut(Schema):
@@ -89,6 +89,12 @@ class ScaleOut(Schema):
     max_g: float
 
 
+class ScalesOut(Schema):
+    """The scales that are weighed on: the kitchen's own, or the usual ones where it has none."""
+
+    scales: list[ScaleOut]
+
+
 class PantryOut(Schema):
     ingredients: list[IngredientOut]
     species: list[SpeciesOut]
@@ -125,8 +131,6 @@ class OwnJarOut(Schema):
     jar: dict[str, Any]
 
 
-# Bought or made before and kept under oil: its age is asked for.
-UNDER_OIL = "kept-in-oil"
 COUNTS = ("piece", "slice", "clove", "sprig", "pinch")
 
 
@@ -139,7 +143,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
             "group": one.group,
             "units": [unit for unit in COUNTS if one.unit_g(unit)],
             "smoke_c": one.smoke_c,
-            "kept": UNDER_OIL in one.flags,
+            "kept_in_oil": one.kept_in_oil,
         }
         for one in pantry.ingredients.values()
     ]
@@ -190,7 +194,7 @@ def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
 
 @router.put(
     "/kitchens/{kitchen}/scales",
-    response=RowsOut,
+    response=ScalesOut,
     operation_id="keep_scales",
     openapi_extra=body(
         {
@@ -206,11 +210,9 @@ def keep_scales(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     value = keepable(request.body)
     scales = value.get("scales") if isinstance(value, dict) else None
     if not isinstance(scales, list):
-        raise Problem(
-            422, "Not valid", "Scales are a list.", errors=[{"path": "/scales", "text": "Scales are a list."}]
-        )
-    faults = services.keep_scales(mine, request.user, scales)
-    return {"document": own_rows(mine), "faults": faults}
+        raise Problem(422, "Not valid", "Scales are a list.", errors=[{"path": "/scales", "text": "A list."}])
+    services.keep_scales(mine, request.user, scales)
+    return {"scales": list(stock_of(mine).pantry.scales)}
 
 
 @router.get("/kitchens/{kitchen}/shelf", response=list[OwnJarOut], operation_id="own_shelf")

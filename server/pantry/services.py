@@ -1,5 +1,6 @@
 """Verbs on what is a kitchen's own: its rows and its Shelf."""
 
+from dataclasses import asdict
 from typing import Any
 
 from django.db import transaction
@@ -85,14 +86,18 @@ def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
 
 
 @transaction.atomic
-def keep_scales(kitchen: Kitchen, user: User, scales: list[Any]) -> list[Fault]:
-    """Keep the kitchen's scales beside its own rows; gives what of them is not used.
+def keep_scales(kitchen: Kitchen, user: User, scales: list[Any]) -> None:
+    """Keep the kitchen's scales beside its own rows; without any the usual ones are taken.
 
-    Raises: Problem 422 when there are too many.
+    Raises: Problem 422 when one cannot be, or there are too many; nothing is kept then.
     """
     if len(scales) > MOST_SCALES:
         errors = [{"path": "/scales", "text": f"A kitchen keeps {MOST_SCALES} scales; take some away."}]
         raise Problem(422, "Too many scales", errors[0]["text"], errors=errors)
+    own = {"format": FORMAT, "format_version": FORMAT_VERSION, "scales": scales}
+    faults = with_rows(default_pantry(), own)[1]
+    if faults:
+        errors = [asdict(fault) for fault in faults]
+        raise Problem(422, "Not valid", faults[0].text, errors=errors)
     rows = OwnRows.objects.select_for_update().filter(kitchen=kitchen).first()
-    document = rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION}
-    return keep_rows(kitchen, user, {**document, "scales": scales})
+    keep_rows(kitchen, user, {**(rows.document if rows else own), "scales": scales})

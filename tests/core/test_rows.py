@@ -56,6 +56,15 @@ class SentencesTest(TestCase):
             assert share is not None
             self.assertGreater(int(share[1]), 50, name)
 
+    def test_whatever_is_proposed_says_what_one_press_does(self) -> None:
+        proposed = set[str]()
+        for row in (*cases.table("hurt"), *cases.table("cautions")):
+            for one in evaluate(changed(zander(), **json.loads(row["changes"])))["notices"]:
+                with self.subTest(one["code"], path=one["path"]):
+                    self.assertEqual(one["patch"] is None, one["deed"] is None)
+                proposed |= {one["code"]} if one["patch"] else set()
+        self.assertGreater(len(proposed), 4, proposed)
+
     def test_a_time_is_said_in_the_words_of_the_page(self) -> None:
         """The page's own table of durations: both write them, and alike."""
         with (cases.ROOT / "web/tests/tables/numbers.csv").open(encoding="utf-8", newline="") as file:

@@ -24,7 +24,7 @@ class WeighingTest(TestCase):
             with self.subTest(row["what"], source=row["source"]):
                 found = on_scales(float(row["mass_g"]), scales, row["spoonable"] == "1")
                 self.assertEqual(
-                    (found.how, found.grams, found.times, found.lots),
+                    (found["how"], found["grams"], found["times"], found["lots"]),
                     (row["how"], float(row["grams"]), int(row["times"]), int(row["lots"])),
                 )
 
@@ -49,10 +49,10 @@ class WeighingTest(TestCase):
     def test_a_scale_that_cannot_be_is_not_used_and_said_so(self) -> None:
         sound = {"step_g": 0.5, "max_g": 2000}
         for wrong, words in (
-            ({"step_g": 0, "max_g": 500}, "step_g"),
-            ({"step_g": 1}, "max_g"),
+            ({"step_g": 0, "max_g": 500}, "needs its step"),
+            ({"step_g": 1}, "the most that it bears"),
             ({"step_g": 5, "max_g": 5}, "in steps of"),
-            ({"step_g": "one", "max_g": 500}, "step_g"),
+            ({"step_g": "one", "max_g": 500}, "needs its step"),
             (7, "step and a capacity"),
         ):
             with self.subTest(str(wrong)):

@@ -183,12 +183,15 @@ class ScalesTest(DoorTest):
         }
         self.json("PUT", ROWS, rows)
         kept = self.json("PUT", SCALES, {"scales": [{"step_g": 1, "max_g": 3000}]})
-        self.assertEqual(kept["document"], {**rows, "scales": [{"step_g": 1, "max_g": 3000}]})
+        self.assertEqual(kept["scales"], [{"step_g": 1, "max_g": 3000}])
+        self.assertEqual(self.json("GET", ROWS)["document"], {**rows, "scales": [{"step_g": 1, "max_g": 3000}]})
         self.assertEqual(self.json("GET", PANTRY)["scales"], [{"step_g": 1, "max_g": 3000}])
         line = self.json("POST", f"{ASK}/evaluate", {"document": zander()})["jars"][0]["lines"][0]
         self.assertEqual((line["weigh"]["how"], line["weigh"]["step_g"]), ("spoon", 1))
-        wrong = self.json("PUT", SCALES, {"scales": [{"step_g": -1, "max_g": 3000}]})
-        self.assertEqual([fault["path"] for fault in wrong["faults"]], ["/scales/0"])
+        wrong = {"scales": [{"step_g": 1, "max_g": 3000}, {"step_g": None, "max_g": "a lot"}]}
+        self.assert_problem(self.send(self.door, "PUT", SCALES, wrong), 422, "/scales/1")
+        self.assertEqual(self.json("GET", PANTRY)["scales"], [{"step_g": 1, "max_g": 3000}])
+        self.assertEqual(len(self.json("PUT", SCALES, {"scales": []})["scales"]), 2)
 
     def test_a_viewer_may_not_change_them_and_there_is_an_end_to_them(self) -> None:
         person("viewer", Role.VIEWER)

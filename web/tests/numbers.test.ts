@@ -9,6 +9,7 @@ import {
   inUnit,
   millilitres,
   millimetres,
+  onScale,
   percent,
   plain,
   seconds,
@@ -24,6 +25,17 @@ for (const { format = '', value = '', shown, source } of table('numbers'))
 for (const { value = '', unit = '', shown, source } of table('units'))
   test(`${value} in ${unit || 'no unit'} is ${shown} (${source})`, () =>
     assert.equal(inUnit(JSON.parse(value), unit), shown));
+
+for (const [grams, step, shown] of [
+  [8.2, 0.1, '8.2 g'],
+  [237, 1, '237 g'],
+  [1504, 1, '1.504 kg'],
+  [1234.5, 0.1, '1.2345 kg'],
+  [1240, 10, '1.24 kg'],
+  [42, 2, '42 g'],
+] as const)
+  test(`${grams} g on a scale of ${step} g is ${shown}: no digit more than the step shows`, () =>
+    assert.equal(onScale(grams, step), shown));
 
 test('the time of day has four digits', () => {
   assert.equal(clock(new Date(2026, 0, 2, 7, 5)), '07:05');

@@ -24,6 +24,11 @@ export const saveDraft = (kitchen: string, formula: number, revision: number, do
 export const shelve = (kitchen: string, jar: { [key: string]: Json }, reason: string) =>
   taken(api.POST('/api/kitchens/{kitchen}/shelf', { params: { path: { kitchen } }, body: { jar, reason } }));
 
-/** Keep all scales of a kitchen; gives what of them is not used. */
-export const keepScales = (kitchen: string, scales: { step_g: number; max_g: number }[]) =>
-  taken(api.PUT('/api/kitchens/{kitchen}/scales', { params: { path: { kitchen } }, body: { scales } }));
+/** Keep all scales of a kitchen, as they were typed; a Problem 422 names the one that cannot be. */
+export const keepScales = (kitchen: string, scales: { step_g: Json; max_g: Json }[]) =>
+  taken(
+    api.PUT('/api/kitchens/{kitchen}/scales', {
+      params: { path: { kitchen } },
+      body: { scales: scales as components['schemas']['ScaleOut'][] },
+    }),
+  );

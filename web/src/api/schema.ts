@@ -1745,8 +1745,8 @@ export interface components {
             group: string;
             /** Id */
             id: string;
-            /** Kept */
-            kept: boolean;
+            /** Kept In Oil */
+            kept_in_oil: boolean;
             /** Name */
             name: string;
             /** Smoke C */
@@ -2733,6 +2733,14 @@ export interface components {
             max_g: number;
             /** Step G */
             step_g: number;
+        };
+        /**
+         * ScalesOut
+         * @description The scales that are weighed on: the kitchen's own, or the usual ones where it has none.
+         */
+        ScalesOut: {
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
         };
         /**
          * SecondFry
@@ -4200,7 +4208,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RowsOut"];
+                    "application/json": components["schemas"]["ScalesOut"];
                 };
             };
         };

@@ -33,10 +33,10 @@ export function grams(value: number | null | undefined): string {
 
 /** A mass as it stands on a scale of so coarse a step [g]: no digit more than that shows. */
 export function onScale(value: number, step: number): string {
-  const digits = Math.max(0, -Math.floor(Math.log10(step) + 1e-9));
+  const digits = -Math.floor(Math.log10(step) + 1e-9);
   return value >= 1000
-    ? `${shown(value / 1000, Math.min(digits + 3, 3))} ${units.kg}`
-    : `${shown(value, digits)} ${units.g}`;
+    ? `${shown(value / 1000, Math.max(0, digits + 3))} ${units.kg}`
+    : `${shown(value, Math.max(0, digits))} ${units.g}`;
 }
 
 export function millilitres(value: number | null | undefined): string {

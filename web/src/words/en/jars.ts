@@ -53,10 +53,9 @@ export const schools = {
 
 /** What the kitchen's scales can weigh. */
 export const scales = {
-  says: 'How a line is weighed follows from it: on the coarser scale where that is fine enough, by the spoon where none is.',
+  says: 'How a line is weighed follows from them: on the coarser one where that is fine enough, by the spoon where none is. Without any of your own the usual two are taken.',
   inSteps: 'In steps of',
   upTo: 'up to',
-  noNumber: 'Scale {place} needs both numbers: its step and the most that it bears.',
 } as const;
 
 export const lines = {

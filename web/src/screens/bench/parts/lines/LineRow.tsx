@@ -105,7 +105,7 @@ export function LineRow({ id, jar, line, last, onMove }: Props) {
           </td>
         </tr>
       )}
-      {(own.ingredient?.kept || value([...way, 'age']) !== undefined) && (
+      {(own.ingredient?.kept_in_oil || value([...way, 'age']) !== undefined) && (
         <tr>
           <td colSpan={6} className="pb-1.5 text-sm">
             <span className="flex items-center justify-end gap-1">
