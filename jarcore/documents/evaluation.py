@@ -185,11 +185,22 @@ class Assumption(TypedDict):
 Standing = Literal["ready", "not_ready", "not_to_be_cooked"]
 
 
+Tone = Literal["calm", "care", "grave"]
+
+
 class Verdict(TypedDict):
-    """Whether a formula is ready, in one sentence, and how it is to look."""
+    """Whether a formula is ready, in one sentence, and how it is to look.
+
+    `path` is the place (a JSON Pointer) of what it says, `more` what else there is to say, `patch` what would mend it
+    and `deed` what that does, in words to be pressed; None where there is no such place or patch.
+    """
 
     text: str
-    tone: Literal["calm", "care", "grave"]
+    tone: Tone
+    path: str | None
+    more: list[str]
+    deed: str | None
+    patch: Patch | None
 
 
 class NotReady(TypedDict):

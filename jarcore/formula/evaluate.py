@@ -80,7 +80,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
         "engine": ENGINE,
         "ready": not reasons,
         "standing": standing_for(reasons),
-        "verdict": verdict_of(reasons, cautions),
+        "verdict": verdict_of(reasons, cautions, findings),
         "not_ready": reasons,
         "fish": {**fish_result(fish), "cards": cards_of(formula.fish or Fish(), fish)},
         "jars": results,

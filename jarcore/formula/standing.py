@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 
 from jarcore.data import FAULT, parameter, sentence
 from jarcore.documents import Finding
-from jarcore.documents.evaluation import Caution, NotReady, Standing, Verdict
+from jarcore.documents.evaluation import Caution, NotReady, Standing, Tone, Verdict
 from jarcore.fish import MeasuredFish
 from jarcore.jars import Laid
 from jarcore.judgement import stands
@@ -13,6 +13,7 @@ from jarcore.judgement import stands
 WEIGHTY = ("/fish", "/jars", "/cook", "/diners", "/sides", "/servings")
 # What does not keep a formula from being ready and is said with it all the same.
 MINDED = ("contact-past-latest",)
+OFF_BEST, UNPLANNED = "off-best", "off-best/unplanned"
 HEADS: dict[Standing, str] = {
     "ready": "verdict/ready",
     "not_ready": "verdict/not_ready",
@@ -45,10 +46,14 @@ def _open(jars: Sequence[Laid], fish: MeasuredFish) -> Iterator[tuple[str, str]]
             yield contents.path, sentence("open/empty", jar=contents.called)
         elif not contents.complete:
             yield contents.path, sentence("open/amount", jar=contents.called)
+    if fish.species is None:
+        yield "/fish/species", sentence("open/species")
     if fish.edible_g is None:
         yield "/fish/weight", sentence("open/weight")
     else:
         yield from _cured(jars, fish.edible_g)
+    if fish.piece is None:
+        yield "/fish/thickness", sentence("open/thickness")
 
 
 def _cured(jars: Sequence[Laid], edible_g: float) -> Iterator[tuple[str, str]]:
@@ -74,14 +79,38 @@ def standing_for(reasons: Sequence[NotReady]) -> Standing:
     return "not_to_be_cooked" if any(reason["grade"] == "refuse" for reason in reasons) else "not_ready"
 
 
-def verdict_of(reasons: Sequence[NotReady], cautions: Sequence[Caution]) -> Verdict:
-    """Whether a formula is ready, in one sentence: the first reason why not, or what is to be minded."""
+def verdict_of(reasons: Sequence[NotReady], cautions: Sequence[Caution], findings: Sequence[Finding]) -> Verdict:
+    """Whether a formula is ready, in one sentence, with the way to the first reason why not or to what is minded.
+
+    What is said of a planned time comes with the press that plans a better one.
+    """
     standing = standing_for(reasons)
-    head = sentence(HEADS[standing])
-    minded = [] if reasons else [one["text"] for one in cautions if one["code"] in MINDED]
-    told = [reason["text"] for reason in reasons] or minded
+    times = {one.path: one for one in findings if one.code == OFF_BEST}
+    minded = {one["path"]: one["text"] for one in cautions if one["code"] in MINDED}
+    told = [(reason["path"], reason["text"]) for reason in reasons]
     if not told:
-        return {"text": sentence("verdict/calm", head=head), "tone": "calm"}
-    more = sentence("verdict/more", number=len(told) - 1) if len(told) > 1 else ""
-    text = sentence("verdict/minded" if minded else "verdict/said", head=head, first=told[0], more=more)
-    return {"text": text, "tone": "grave" if standing == "not_to_be_cooked" else "care"}
+        told = list({**minded, **{path: one.text for path, one in times.items() if path not in minded}}.items())
+    if not told:
+        return _verdict(sentence("verdict/calm", head=sentence(HEADS[standing])), "calm")
+    path, first = told[0]
+    time = None if reasons else times.get(path)
+    if reasons:
+        head = sentence("verdict/stopped" if reasons[0]["grade"] == "stop" else HEADS[standing])
+        tone: Tone = "grave" if reasons[0]["grade"] in ("refuse", "stop") else "care"
+        said_as = "verdict/said"
+    else:
+        head = sentence(HEADS[standing])
+        tone = "calm" if time is not None and time.key == UNPLANNED else "care"
+        said_as = "verdict/planless" if tone == "calm" else "verdict/minded"
+    notice = time.notice() if time else None
+    return {
+        **_verdict(sentence(said_as, head=head, first=first), tone),
+        "path": path,
+        "more": [text for _, text in told[1:]],
+        "deed": notice["deed"] if notice else None,
+        "patch": notice["patch"] if notice else None,
+    }
+
+
+def _verdict(text: str, tone: Tone) -> Verdict:
+    return {"text": text, "tone": tone, "path": None, "more": [], "deed": None, "patch": None}

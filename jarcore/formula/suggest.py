@@ -9,6 +9,7 @@ from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Ledger
 from jarcore.documents.patches import put, put_below, take_out, tidy
 from jarcore.formula.coats import about_coat
+from jarcore.formula.planned import off_best
 from jarcore.formula.prepare import Prepared
 
 # Cuts that are served by the piece; strips, chunks and ribbons are shared out by weight.
@@ -28,6 +29,7 @@ def suggestions(document: Mapping[str, Any], ready: Prepared, ledger: Ledger) ->
         yield from _pieces(document, ready)
     for laid in ready.jars:
         yield from about_coat(laid)
+    yield from off_best(document, ready.jars)
     yield from _finish_salt(document, ready, ledger["left_for_finish_g"])
 
 

@@ -64,12 +64,13 @@ class RewriteLineAsked(OfLine):
 
     unit: Words | None = Field(None, description="The unit it is to be written in.")
     basis: Words | None = Field(None, description="The basis it is to follow.")
+    mass_g: Above | None = Field(None, description="What it is to weigh on this fish: grams, above 0.")
 
 
 @question("rewrite-line")
 def _rewrite_line(asked: RewriteLineAsked, pantry: Pantry, _told: Told) -> Rewriting:
-    """A line in another unit or on another basis, at the same mass."""
-    return rewrite(asked.document, asked.jar, asked.line, asked.unit, asked.basis, pantry)
+    """A line in another unit or on another basis, at the same mass or at one that is given."""
+    return rewrite(asked.document, asked.jar, asked.line, asked.unit, asked.basis, asked.mass_g, pantry)
 
 
 @question("swaps")

@@ -1,4 +1,4 @@
-"""Another unit or basis for a line, with the same mass: what was meant is kept, only how it is written changes."""
+"""A line written anew: in another unit or on another basis with the same mass, or so that it weighs another mass."""
 
 import copy
 from collections.abc import Mapping
@@ -29,10 +29,18 @@ class Rewriting(TypedDict):
 
 
 def rewrite(
-    document: Mapping[str, Any], jar: int, line: int, unit: str | None, basis: str | None, pantry: Pantry | None = None
+    document: Mapping[str, Any],
+    jar: int,
+    line: int,
+    unit: str | None = None,
+    basis: str | None = None,
+    mass_g: float | None = None,
+    pantry: Pantry | None = None,
 ) -> Rewriting:
-    """Line LINE of jar JAR in another UNIT or on another BASIS (None keeps it), at the same mass today.
+    """Line LINE of jar JAR in another UNIT or on another BASIS (None keeps it), at today's mass or at MASS_G [g].
 
+    What is to weigh something and has no number yet gets one. Where its mass cannot be known, as of a share of a fish
+    that is not weighed, it is written in grams, whatever the fish. Of a range the middle weighs it.
     Returns: the patch. Amounts are linear in what is written, so one trial amount gives the factor; a share of the
     jar itself is the one exception and is taken from the masses. Nothing raises.
     """
@@ -46,6 +54,12 @@ def rewrite(
     mass, whole = now["jars"][jar]["lines"][line]["mass_g"], now["jars"][jar]["reading"]["mass_g"]
     ends = _ends(old)
     each = _trial(document, jar, line, new_unit, fields, pantry)
+    if mass_g is not None:
+        whole = whole - (mass or 0.0) + mass_g
+        mass = mass_g
+        ends = ends if ends and ends[1] else (1.0,) * 3
+        if not each:
+            new_unit, fields, each = ANY_MASS, {"basis": "fixed"}, 1.0
     if new_basis == "jar" and mass is not None and whole:
         times = mass / whole * 100 / ends[1] if ends and ends[1] else None
     else:
