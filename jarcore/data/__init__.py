@@ -2,7 +2,7 @@
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.codes import FAULT, Code, codes
-from jarcore.data.durations import MINUTES_A_DAY, MINUTES_AN_HOUR, in_words
+from jarcore.data.durations import MINUTES_A_DAY, MINUTES_AN_HOUR, in_words, time_steps
 from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
@@ -54,5 +54,6 @@ __all__ = [
     "schools",
     "sentence",
     "shelf",
+    "time_steps",
     "with_rows",
 ]

@@ -1,6 +1,10 @@
-"""Durations in words."""
+"""Durations in words, and the steps that a time is planned in."""
 
 import math
+from dataclasses import dataclass
+from functools import cache
+
+from jarcore.data.tables import rows
 
 # From here on a duration is told in tenths no more [min], in hours and minutes, in hours alone, in days.
 TENTHS_TO, HOURS_FROM, WHOLE_HOURS_FROM, DAYS_FROM = 9.45, 59.5, 600, 4320
@@ -23,3 +27,17 @@ def in_words(minutes: float) -> str:
     if minutes < DAYS_FROM:
         return f"{math.floor(minutes / MINUTES_AN_HOUR + 0.5)} h"
     return f"{math.floor(minutes / MINUTES_A_DAY * 10 + 0.5) / 10:g} d"
+
+
+@dataclass(frozen=True, slots=True)
+class TimeStep:
+    """From which time on [min] times are planned in which steps [min]."""
+
+    from_min: float
+    step_min: float
+
+
+@cache
+def time_steps() -> tuple[TimeStep, ...]:
+    """The steps of times as a cook would say them, the shortest times first."""
+    return tuple(TimeStep(float(row["from_min"]), float(row["step_min"])) for row in rows("time_steps"))

@@ -2,10 +2,9 @@
 
 import math
 from collections.abc import Iterator, Mapping, Sequence
-from functools import cache
 from typing import Any
 
-from jarcore.data import parameter, rows
+from jarcore.data import parameter, time_steps
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluated_jar import Window
 from jarcore.documents.patches import put_below, tidy
@@ -50,19 +49,13 @@ def nearest_best(window: Window, minutes: float | None) -> float:
     """
     low, high = window["best_from_min"], window["best_to_min"]
     aim = low if minutes is None else min(max(minutes, low), high)
-    usual = next(step for start, step in reversed(_steps()) if aim >= start)
+    usual = next(one.step_min for one in reversed(time_steps()) if aim >= one.from_min)
     for step in (usual, *(one for one in FINER if one < usual)):
         near = sorted((math.ceil(aim / step) * step, math.floor(aim / step) * step), key=lambda one: abs(one - aim))
         within = [one for one in near if low <= one <= high]
         if within:
             return within[0]
     return aim
-
-
-@cache
-def _steps() -> list[tuple[float, float]]:
-    """From which time on [min] it is told in which steps [min]."""
-    return [(float(row["from_min"]), float(row["step_min"])) for row in rows("time_steps")]
 
 
 def _by(window: Window, minutes: float | None) -> float:

@@ -5,11 +5,13 @@ from typing import Any
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from jarcore.data import Pantry, Species, default_pantry, rendered, rows, shelf
+from jarcore.data import Pantry, Species, default_pantry, rendered, rows, shelf, time_steps
 from jarcore.data.classes import flesh_words
 from jarcore.data.readings import reading_rows
+from jarcore.documents.evaluated_jar import Component
 from jarcore.heat import HeatTraits, heat_traits
 from jarcore.jars import Traits, all_traits
+from jarcore.substances import mix
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body, named
@@ -23,6 +25,8 @@ router = Router(tags=["pantry"])
 
 
 class IngredientOut(Schema):
+    """What may be put in a jar; `holds` is the share [1] of each component in it."""
+
     id: str
     name: str
     synonyms: list[str]
@@ -30,6 +34,7 @@ class IngredientOut(Schema):
     units: list[str]
     smoke_c: float | None
     kept_in_oil: bool
+    holds: dict[Component, float]
 
 
 class SpeciesOut(Schema):
@@ -82,6 +87,13 @@ class ReadingOut(Schema):
     unit: str
 
 
+class TimeStepOut(Schema):
+    """From which time on [min] times are planned in which steps [min]."""
+
+    from_min: float
+    step_min: float
+
+
 class ScaleOut(Schema):
     """A scale: its step and the most that it bears [g]."""
 
@@ -104,6 +116,7 @@ class PantryOut(Schema):
     readings: list[ReadingOut]
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
+    time_steps: list[TimeStepOut]
     scales: list[ScaleOut]
 
 
@@ -144,6 +157,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
             "units": [unit for unit in COUNTS if one.unit_g(unit)],
             "smoke_c": one.smoke_c,
             "kept_in_oil": one.kept_in_oil,
+            "holds": {name: round(share, 4) for name, share, _ in mix([(one, 1.0)]).strata()},
         }
         for one in pantry.ingredients.values()
     ]
@@ -156,6 +170,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "readings": list(reading_rows().values()),
         "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
         "scales": list(pantry.scales),
+        "time_steps": list(time_steps()),
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }
 

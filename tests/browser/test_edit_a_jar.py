@@ -132,7 +132,7 @@ class AroundAJarTest(BrowserTest):
     def test_signing_out_and_coming_back_to_the_same_place(self) -> None:
         self.open_formula(ZANDER)
         where = self.driver.current_url
-        self.bench.press(names.signOut)
+        self.bench.sign_out()
         self.sign_in.field(names.password)
         self.driver.get(where)
         self.sign_in.enter("mk", "rye-and-caraway")

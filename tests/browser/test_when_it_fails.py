@@ -150,23 +150,23 @@ class SigningOutTest(FailingTest):
     def test_signing_out_sends_what_was_typed(self) -> None:
         self.open_zander()
         self.bench.type(names.thickness, "31")
-        self.bench.press(names.signOut)
+        self.bench.sign_out()
         self.sign_in.field(names.password)
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
 
     def test_signing_out_where_the_session_has_ended_leads_to_signing_in(self) -> None:
         self.enter()
         self.sign_out_elsewhere()
-        self.table.press(names.signOut)
+        self.table.sign_out()
         self.sign_in.field(names.password)
 
     def test_signing_out_without_a_connection_says_what_stays_here(self) -> None:
         self.open_zander()
         self.offline()
         self.bench.type(names.thickness, "31")
-        self.bench.press(names.signOut)
+        self.bench.sign_out()
         self.bench.sees("[data-part=connection]", "not sent yet")
-        self.bench.press(names.signOut)
+        self.bench.sign_out()
         self.bench.sees("[data-part=connection]", "You are still signed in")
         self.offline(False)
         self.bench.settled()

@@ -23,7 +23,8 @@ class BenchPage(Page):
         self.one("main[data-stale=false]")
 
     def weighs(self) -> list[str]:
-        return [cell.text for cell in self.driver.find_elements(By.CSS_SELECTOR, "[data-weigh]")]
+        """What stands on the scale, line by line."""
+        return [cell.get_attribute("value") for cell in self.driver.find_elements(By.CSS_SELECTOR, "[data-weigh]")]
 
     def marks(self) -> dict[str, str]:
         """The window's four times, as written."""
@@ -60,7 +61,7 @@ class BenchPage(Page):
 
     def tab(self, name: str) -> None:
         """Open a tab; a click that missed, as the page moved under the pointer, is tried again."""
-        xpath = f"//*[@role='tab'][normalize-space(.)='{name}']"
+        xpath = f"//*[@role='tab'][starts-with(normalize-space(.), '{name}')]"
 
         def opened() -> bool:
             if self.driver.find_element(By.XPATH, xpath).get_attribute("aria-selected") == "true":

@@ -15,6 +15,8 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.select import Select
 from selenium.webdriver.support.wait import WebDriverWait
 
+from tests.browser.words import names
+
 T = TypeVar("T")
 PATIENCE_S = 10
 ANSWER = """
@@ -63,6 +65,11 @@ class Page:
         """Press the button (or item of a menu) with these words."""
         xpath = f"//*[self::button or @role='menuitem' or @role='option'][contains(normalize-space(.), \"{words}\")]"
         self.until(lambda: self._clicked(xpath), f"button {words}")
+
+    def sign_out(self) -> None:
+        """From the menu behind one's initials."""
+        self.one("header button[aria-haspopup=menu]").click()
+        self.press(names.signOut)
 
     def follow(self, words: str) -> None:
         """Follow the link with these words."""

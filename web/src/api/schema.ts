@@ -175,7 +175,7 @@ export interface paths {
         put?: never;
         /**
          * rewrite-line
-         * @description A line in another unit or on another basis, at the same mass.
+         * @description A line in another unit or on another basis, at the same mass or at one that is given.
          */
         post: operations["ask_rewrite_line"];
         delete?: never;
@@ -1739,10 +1739,17 @@ export interface components {
             /** What */
             what: string;
         };
-        /** IngredientOut */
+        /**
+         * IngredientOut
+         * @description What may be put in a jar; `holds` is the share [1] of each component in it.
+         */
         IngredientOut: {
             /** Group */
             group: string;
+            /** Holds */
+            holds: {
+                [key: string]: number;
+            };
             /** Id */
             id: string;
             /** Kept In Oil */
@@ -2394,6 +2401,8 @@ export interface components {
             shelf: components["schemas"]["ShelfJarOut"][];
             /** Species */
             species: components["schemas"]["SpeciesOut"][];
+            /** Time Steps */
+            time_steps: components["schemas"]["TimeStepOut"][];
         };
         /**
          * Percent
@@ -2648,6 +2657,12 @@ export interface components {
              * @description The position of a line: a whole number from 0.
              */
             line: number;
+            /**
+             * Mass G
+             * @description What it is to weigh on this fish: grams, above 0.
+             * @default null
+             */
+            mass_g: number | null;
             /**
              * Unit
              * @description The unit it is to be written in.
@@ -3025,6 +3040,16 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * TimeStepOut
+         * @description From which time on [min] times are planned in which steps [min].
+         */
+        TimeStepOut: {
+            /** From Min */
+            from_min: number;
+            /** Step Min */
+            step_min: number;
+        };
+        /**
          * Traits
          * @description One kind: its name and what it does in words, the schools to choose between, and what is true of it.
          *
@@ -3067,8 +3092,19 @@ export interface components {
         /**
          * Verdict
          * @description Whether a formula is ready, in one sentence, and how it is to look.
+         *
+         *     `path` is the place (a JSON Pointer) of what it says, `more` what else there is to say, `patch` what would mend it
+         *     and `deed` what that does, in words to be pressed; None where there is no such place or patch.
          */
         Verdict: {
+            /** Deed */
+            deed: string | null;
+            /** More */
+            more: string[];
+            /** Patch */
+            patch: components["schemas"]["Operation"][] | null;
+            /** Path */
+            path: string | null;
             /** Text */
             text: string;
             /**

@@ -35,5 +35,8 @@ export type HeatTraits = Schemas['HeatTraits'];
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 /** The formula as the format declares it: which places there are. What stands in a draft may be anything else. */
 export type Written = Schemas['Formula'];
-export type WrittenParts = Pick<Schemas, 'Accepted' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Weight'>;
+export type WrittenParts = Pick<
+  Schemas,
+  'Accepted' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Time' | 'Weight'
+>;
 export type FormulaDocument = { [key: string]: Json };

@@ -1,8 +1,10 @@
-import { Link, Outlet, useNavigate, useRouteContext } from '@tanstack/react-router';
+import { Link, Outlet, useMatches, useNavigate, useRouteContext } from '@tanstack/react-router';
+import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
+import { HeadPlace, MenuItem, menuLook } from '@/ui';
 import { fill, names, says } from '@/words';
 import { Connection } from './Connection';
 import { useFeed } from './useFeed';
@@ -13,6 +15,8 @@ export function Shell() {
   const navigate = useNavigate();
 
   const problem = useFeed(kitchen.slug, kitchen.changes);
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  const opened = useMatches().some((match) => match.routeId.startsWith('/$kitchen/formula'));
   const [stuck, setStuck] = useState<string | null>(null);
   // Heard again: what was stuck is on its way.
   useEffect(() => {
@@ -43,31 +47,37 @@ export function Shell() {
   return (
     <div className="flex min-h-dvh flex-col">
       <Hatches />
-      <header className="flex h-12 shrink-0 items-center gap-5 border-b border-line bg-plate px-4">
+      <header className="flex min-h-12 shrink-0 items-center gap-3 border-b border-line bg-plate px-3">
         <Link
           to="/$kitchen"
           params={{ kitchen: kitchen.slug }}
-          className="flex items-center gap-2 rounded-control font-title text-lg font-bold"
+          aria-label={names.toTable}
+          className="flex min-h-11 min-w-11 items-center justify-center gap-2 rounded-control font-title text-lg font-bold"
         >
-          <Mark /> {names.product}
+          <Mark /> {!opened && names.product}
         </Link>
+        <div ref={setPlace} className="flex min-w-0 grow flex-wrap items-center gap-x-3" />
         <Connection problem={problem} stuck={stuck} />
-        <span className="ml-auto text-quiet">{kitchen.name}</span>
-        <span
-          className="grid size-8 place-items-center rounded-full bg-kelp text-sm font-bold text-on-kelp"
-          title={person.name}
-        >
-          {person.initials || person.name.slice(0, 2)}
-        </span>
-        <button
-          type="button"
-          onClick={signOut}
-          className="rounded-control px-2 py-1 text-quiet underline-offset-2 hover:underline"
-        >
-          {names.signOut}
-        </button>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger
+            aria-label={fill(names.account, { person: person.name })}
+            className="grid size-9 shrink-0 place-items-center rounded-full bg-kelp text-sm font-bold text-on-kelp pointer-coarse:size-11"
+          >
+            {person.initials || person.name.slice(0, 2)}
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" className={menuLook}>
+              <p className="px-2 py-1 text-sm text-quiet">
+                {fill(says.app.signedInAs, { person: person.name, kitchen: kitchen.name })}
+              </p>
+              <MenuItem onSelect={() => void signOut()}>{names.signOut}</MenuItem>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
       </header>
-      <Outlet />
+      <HeadPlace value={place}>
+        <Outlet />
+      </HeadPlace>
     </div>
   );
 }

@@ -2,4 +2,6 @@ export { Cut } from './Cut';
 export { Hatches } from './Hatches';
 export { JarDrawing, jarHeight, shelfScale } from './JarDrawing';
 export { LineChart, type Series } from './LineChart';
+export { Rim } from './Rim';
+export { SlimBar } from './SlimBar';
 export { WindowBar } from './WindowBar';

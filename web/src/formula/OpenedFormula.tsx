@@ -6,7 +6,7 @@ import { list } from '@/document/document';
 import { ConflictDialog } from './draft/ConflictDialog';
 import { keeperOf } from './draft/keepers';
 import { useUndoKeys } from './draft/useUndoKeys';
-import { type Opened, OpenedContext, type Proposal } from './opened';
+import { type Asked, type Opened, OpenedContext, type Proposal, type Sought } from './opened';
 import { useEvaluation } from './useEvaluation';
 
 interface Props {
@@ -28,6 +28,8 @@ export function OpenedFormula({ kitchen, formula, children }: Props) {
   const { answer, problem, stale, evaluator } = useEvaluation(kitchen, document);
   const [proposal, propose] = useState<Proposal | null>(null);
   const [chosen, openJar] = useState(0);
+  const [sought, seek] = useState<Sought | null>(null);
+  const [asked, ask] = useState<Asked>(null);
   const readOnly = role === 'viewer';
 
   useEffect(() => keeper.met({ ...stored, document: stored.document as FormulaDocument }), [keeper, stored]);
@@ -76,6 +78,10 @@ export function OpenedFormula({ kitchen, formula, children }: Props) {
     openJar,
     proposal,
     propose,
+    sought,
+    seek,
+    asked,
+    ask,
   };
   return (
     <OpenedContext value={opened}>

@@ -12,6 +12,15 @@ export interface Proposal {
   patch: Patch;
 }
 
+/** A place of the document (a JSON Pointer), and which caution about it. */
+export interface Sought {
+  path: string;
+  code?: string;
+}
+
+/** A dialog about the formula as a whole. */
+export type Asked = 'version' | 'about' | null;
+
 /** A formula that is opened: one draft, one undo, one evaluation for all its screens. */
 export interface Opened {
   kitchen: string;
@@ -48,6 +57,12 @@ export interface Opened {
   openJar: (jar: number) => void;
   proposal: Proposal | null;
   propose: (proposal: Proposal | null) => void;
+  /** What somebody asked to be led to, until a screen has led there. */
+  sought: Sought | null;
+  seek: (sought: Sought | null) => void;
+  /** What is asked about the formula as a whole, whichever of its screens is looked at. */
+  asked: Asked;
+  ask: (asked: Asked) => void;
 }
 
 export const OpenedContext = createContext<Opened | null>(null);
@@ -61,7 +76,7 @@ export function useOpened() {
     value: (way: Place): Json | undefined => at(opened.document, way),
     set: (way: Place, value: Json | undefined) =>
       opened.change(put(opened.latest(), way, value), pointer(way)),
-    apply: (patch: Patch) => opened.change(patched(opened.latest(), patch)),
+    apply: (patch: Patch, key?: string) => opened.change(patched(opened.latest(), patch), key),
   };
 }
 

@@ -1,5 +1,6 @@
 import type { ComponentProps } from 'react';
 import { says } from '@/words';
+import { fieldLook, type Look } from './inputs';
 
 interface Props<K extends string> extends Omit<ComponentProps<'select'>, 'onChange' | 'value'> {
   label: string;
@@ -8,6 +9,7 @@ interface Props<K extends string> extends Omit<ComponentProps<'select'>, 'onChan
   onPick: (value: K) => void;
   empty?: string;
   fault?: string;
+  look?: Look;
 }
 
 /** One of a few. A value that is none of them is shown as what it is, so that nothing typed is hidden. */
@@ -18,6 +20,7 @@ export function Choice<K extends string>({
   onPick,
   empty = says.app.choose,
   fault,
+  look = 'box',
   className = '',
   ...rest
 }: Props<K>) {
@@ -25,11 +28,11 @@ export function Choice<K extends string>({
   return (
     <select
       aria-label={label}
-      aria-invalid={fault ? true : undefined}
+      aria-invalid={fault || strange ? true : undefined}
       title={fault}
       value={value ?? ''}
       onChange={(event) => onPick(event.target.value as K)}
-      className={`h-8 rounded-control border bg-plate px-1.5 text-ink disabled:opacity-70 ${fault || strange ? 'border-stop' : 'border-edge'} ${className}`}
+      className={`${fieldLook(look, Boolean(fault) || strange, 'px-1.5')} ${className}`}
       {...rest}
     >
       {value === null && <option value="">{empty}</option>}

@@ -4,6 +4,7 @@ export { Dialog } from './Dialog';
 export { Exports } from './Exports';
 export { Field } from './Field';
 export { Finder } from './Finder';
+export { Head, HeadPlace } from './Head';
 export { NumberInput, TextInput } from './inputs';
 export { LinkButton } from './LinkButton';
 export { MenuItem, menuLook } from './Menu';

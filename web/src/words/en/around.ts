@@ -3,6 +3,7 @@ import { names } from './names';
 /** Around all screens: the connection, signing in and out, what an address does not lead to. */
 export const app = {
   setting: 'Setting the bench …',
+  signedInAs: '{person}, in {kitchen}',
   nowhere: 'There is nothing at this address',
   unsent: 'Some of what you typed is not sent yet. Sign out once more, and it stays in this browser only.',
   stillIn: 'You are still signed in. {why}',

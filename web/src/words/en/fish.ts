@@ -15,15 +15,30 @@ export const fish = {
   ediblePieces: 'edible, {piece} a piece',
   estimated: ', estimated',
   groupEdible: '{weight} edible',
-  skinAndBone: 'Skin, bone',
-  state: 'State',
-  at: 'Fish at',
+  sentence:
+    '{pieces} pieces, {cut}, {weight} in all as {basis}, {thickness} thick, skin {skin}, bones {bone}, {state}, at {temperature}, for {servings} servings',
+  sentenceOfGroups:
+    'Pieces of unlike size, {cut}, skin {skin}, bones {bone}, {state}, at {temperature}, for {servings} servings',
   slashes: 'Slashes',
   thinZone: 'Thin zone',
   onePiece: 'One piece',
   long: 'long',
   wide: 'wide',
   number: 'no.',
+} as const;
+
+/** A part of what is said of the fish, in a few words. */
+export const inShort = {
+  pieces: '{pieces} pieces',
+  refused: 'lot refused',
+  accepted: 'accepted',
+  steps: '{number} to do',
+  noHeat: 'not said',
+  core: '{core}, {time}',
+  adults: '{number} adults',
+  oneDiner: '1 named',
+  diners: '{number} named',
+  without: 'no {what}',
 } as const;
 
 export const prep = {

@@ -8,6 +8,14 @@ export const formula = {
   mayLook: 'You may look, not change',
 } as const;
 
+/** What is said beside the verdict. */
+export const verdict = {
+  oneCare: '1 to take care of',
+  care: '{number} to take care of',
+  contains: 'contains {allergens}',
+  warm: '{time} above {threshold}',
+} as const;
+
 /** Whether what was typed is kept; where it is not, the troubles say why. */
 export const kept = {
   kept: 'All changes kept · {time}',

@@ -28,6 +28,12 @@ export const names = {
 
   // The formula as a whole
   title: 'Title',
+  rooms: 'Rooms of this formula',
+  bench: 'Bench',
+  verdict: 'Verdict',
+  oneMore: 'and 1 more',
+  andMore: 'and {number} more',
+  account: 'Signed in: {person}',
   keys: 'Keys',
   singleKeys: 'Single keys are on',
   notes: 'Notes',
@@ -69,6 +75,7 @@ export const names = {
   thinZone: 'Thickness of the thin zone',
   pieceLength: 'Length of one piece',
   pieceWidth: 'Width of one piece',
+  moreOfFish: 'Slashes, a thin zone',
   noScale: 'No scale? Estimate by size',
   unlike: 'Pieces of unlike size',
   groups: 'Groups of pieces',
@@ -169,6 +176,9 @@ export const names = {
 
   // Its lines
   addLine: 'Add a line',
+  whatIsInIt: 'What is in the jar',
+  weighOf: 'Weigh of {line}',
+  fishFor: 'How much fish {line} is for',
   readAs: 'Read as',
   moveLine: 'Move {line}',
   amountOf: 'Amount of {line}',
@@ -215,8 +225,9 @@ export const names = {
 
   // The window
   window: 'Window',
+  timeOfJar: 'Time in this jar',
+  seeItMoveIn: 'See it move in',
   plannedTime: 'Planned contact time',
-  toBench: 'To the Bench',
   whichJar: 'Which jar',
   cutAcross: 'The cut across',
   theMinute: 'The minute',

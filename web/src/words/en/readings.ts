@@ -38,6 +38,7 @@ export const plate = {
 export const cautions = {
   accepted: 'Accepted on record',
   says: '{grade}. {caution}',
+  mark: '!',
   source: '{source}. Local codes and your own inspector come first.',
   by: 'By {initials}: {reason}',
   accept: 'Accept this stop knowingly',

@@ -13,6 +13,20 @@ export const terms = {
     jar: 'this jar',
     fixed: 'fixed',
   },
+  /** What an amount follows, as the end of the sentence that says how it was written. */
+  follows: {
+    fish: 'of fish',
+    surface: 'of surface',
+    piece: 'for each piece',
+    slot: 'for each slot',
+    cavity: 'for each cavity',
+    serving: 'for each serving',
+    cover: 'of what covers the fish',
+    line: 'of a line:',
+    flour: 'of the flour',
+    jar: 'of this jar',
+    fixed: 'in all, whatever the fish',
+  },
   /** Units as they are written. */
   units: {
     '%': '%',

@@ -3,7 +3,7 @@ export const bar = {
   best: 'best {from} to {to}',
   earliest: 'earliest {time}',
   latest: 'latest {time}',
-  planned: 'planned: {time}',
+  planned: '{time}, as planned',
   notPlanned: 'not planned',
   limited: 'The latest is limited by {binding}.',
   whole: '{label}: best {from} to {to}, latest {latest}, limited by {binding}',
@@ -11,8 +11,8 @@ export const bar = {
 } as const;
 
 export const strip = {
-  head: 'Jar {place} on this cut',
-  thick: '{thickness} thick; see it move in',
+  rim: 'at {time}: rim {acid}, salt {salt}',
+  salted: 'at {time}: salt {salt}',
   unable: 'No time can be given yet: say which fish, cut, weight and thickness, and fill the jar.',
   never: 'It meets only cooked fish: nothing has to be timed here.',
   stopped: 'Stopped: no time to go by.',
@@ -22,10 +22,6 @@ export const strip = {
   liftBetween: 'Lift out between {from} and {to}.',
   heatWithin: 'Into the heat within {time}.',
   latest: 'At {time}: {reason}.',
-  planned: 'As planned',
-  atBest: 'Where its best begins',
-  after: '{which}, after {time}: salt {salt} of the fish.',
-  afterSour: '{which}, after {time}: salt {salt} of the fish, acid {acid} deep.',
 } as const;
 
 export const window = {

@@ -1,6 +1,6 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { ask, type Json, Problem } from '@/api';
-import { at, list, text, within } from '@/document/document';
+import { at, list, pointer, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { fill, says } from '@/words';
 
@@ -19,14 +19,20 @@ export function useLine(jar: number, line: number) {
     set([...way, 'amount'], { ...amount, [end]: typed });
   }
 
-  /** Another unit or basis at the same mass: the core says how it is written then. */
-  async function rewrite(to: { unit?: string; basis?: string }): Promise<void> {
+  const turn = useRef(0);
+
+  /** Another unit or basis at the same mass, or another mass: the core says how it is written then. */
+  async function rewrite(to: { unit?: string; basis?: string; mass_g?: number }): Promise<void> {
     const asked = latest();
+    turn.current += 1;
+    const mine = turn.current;
     try {
       const written = await ask(bench.kitchen, 'rewrite-line', asked, { jar, line, ...to });
+      // Another mass was typed meanwhile, whose answer is on its way.
+      if (mine !== turn.current) return;
       // Typed on in this line meanwhile: what it is written like now is asked anew, so that no key is lost.
       if (at(latest(), way) !== at(asked, way)) return rewrite(to);
-      apply(written.patch);
+      apply(written.patch, to.mass_g === undefined ? undefined : pointer([...way, 'amount']));
       setProblem(null);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
@@ -59,6 +65,8 @@ export function useLine(jar: number, line: number) {
     problem,
     write,
     rewrite,
+    /** What it is to weigh on this fish [g]; how it is written follows. */
+    weighs: (mass_g: number) => rewrite({ mass_g }),
     others: Object.fromEntries(others.map((other) => [other, nameOf(other)])),
   };
 }

@@ -1,5 +1,5 @@
 import type { WindowBarOf } from '@/api';
-import { WindowBar } from '@/drawing';
+import { SlimBar } from '@/drawing';
 import { useOpened } from '@/formula/opened';
 import { stopping } from '@/formula/standing';
 import { fill, named, says, terms } from '@/words';
@@ -33,16 +33,7 @@ export function Aligned({ bars, label }: { bars: WindowBarOf[]; label: string })
               )}
             </td>
             <td>
-              {bar.window && (
-                <WindowBar
-                  window={bar.window}
-                  contact={null}
-                  label={bar.label}
-                  end={end}
-                  slim
-                  stopped={stopped}
-                />
-              )}
+              {bar.window && <SlimBar window={bar.window} label={bar.label} end={end} stopped={stopped} />}
             </td>
             <td className="pl-3 whitespace-nowrap">
               {bar.window

@@ -23,7 +23,7 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
   const asked = useQuestion('profiles', {});
   const compared = useQuestion('windows', { jar });
   const { planned, plan } = usePlanned(jar);
-  const { unreckoned } = useOpened();
+  const { unreckoned, pantry } = useOpened();
   const window = evaluation.jars[jar]?.window;
   const profile = asked.answer?.jars[jar];
 
@@ -85,6 +85,7 @@ export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evalua
           window={window}
           contact={minutes}
           planned={planned}
+          steps={pantry.time_steps}
           label={names.timeInJar}
           onContact={setChosen}
         />

@@ -92,7 +92,7 @@ export function Cooking() {
             <Pick way={['cook', 'burner']} label={names.whichBurner} choices={terms.choices.burner} />
           </Row>
           <Row label={says.cooking.burner} way={['cook', 'burner_w']}>
-            <Typed way={['cook', 'burner_w']} label={names.burnerPower} wide />
+            <Typed way={['cook', 'burner_w']} label={names.burnerPower} />
             <span className="self-center text-sm text-quiet">{terms.units.W}</span>
           </Row>
         </>

@@ -15,21 +15,29 @@ interface RowProps {
 
 /** A labelled row of fields, with what is wrong at WAY below it. */
 export function Row({ label, way, wrap, children }: RowProps) {
-  const { evaluation } = useOpened();
-  const fault = way && faultAt(evaluation, way, true);
   return (
-    <div className="border-b border-line py-[3px]">
+    <div className="border-b border-line py-0.5" data-path={way && pointer(way)}>
       <div className="flex items-center justify-between gap-1">
         <span>{label}</span>
         <span className={`flex justify-end gap-1 ${wrap ? 'flex-wrap' : ''}`}>{children}</span>
       </div>
+      {way && <AtPlace way={way} />}
+    </div>
+  );
+}
+
+/** What is wrong at a place or below it, and what is taken for granted there. */
+export function AtPlace({ way }: { way: Place }) {
+  const fault = faultAt(useOpened().evaluation, way, true);
+  return (
+    <>
       {fault && (
         <p role="alert" className={`text-sm ${isTold(fault) ? 'text-quiet' : 'text-stop'}`}>
           {fault.text}
         </p>
       )}
-      {way && <Assumed at={pointer(way)} />}
-    </div>
+      <Assumed at={pointer(way)} />
+    </>
   );
 }
 
@@ -37,13 +45,12 @@ interface TypedProps {
   way: Place;
   label: string;
   hint?: string;
-  wide?: boolean;
   /** The unit that is shown while none is stated: it is written with the first digit. */
   unit?: string;
 }
 
 /** A number at a place. An emptied one is taken out of the document. */
-export function Typed({ way, label, hint, wide, unit }: TypedProps) {
+export function Typed({ way, label, hint = '…', unit }: TypedProps) {
   const { value, set, readOnly, evaluation } = useOpened();
   const parent = around(way);
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, parent);
@@ -61,7 +68,8 @@ export function Typed({ way, label, hint, wide, unit }: TypedProps) {
       disabled={readOnly}
       placeholder={hint}
       fault={fault && !isTold(fault) && way.length > 1 ? fault.text : undefined}
-      className={wide ? 'w-20' : 'w-12 xl:w-14'}
+      look="value"
+      data-path={pointer(way)}
     />
   );
 }
@@ -87,6 +95,8 @@ export function Pick({ way, label, choices, usual, onPick }: PickProps) {
       onPick={onPick ?? ((picked) => set(way, picked))}
       disabled={readOnly}
       empty="…"
+      look="value"
+      data-path={pointer(way)}
       fault={fault && !isTold(fault) ? fault.text : undefined}
     />
   );
@@ -101,11 +111,20 @@ interface MeasuredProps extends Omit<TypedProps, 'unit' | 'way'> {
 }
 
 /** A row with a number and its unit. */
-export function Measured({ row, way, quantity, unit, ...typed }: MeasuredProps) {
+export function Measured({ row, ...measure }: MeasuredProps) {
   return (
-    <Row label={row} way={way}>
+    <Row label={row} way={measure.way}>
+      <Measure {...measure} />
+    </Row>
+  );
+}
+
+/** A number and its unit, which are not parted at the end of a line. */
+export function Measure({ way, quantity, unit, ...typed }: Omit<MeasuredProps, 'row'>) {
+  return (
+    <span className="inline-flex whitespace-nowrap">
       <Typed way={[...way, 'value']} unit={unit} {...typed} />
       <Pick way={[...way, 'unit']} label={unitOf(typed.label)} choices={unitsFor(quantity)} usual={unit} />
-    </Row>
+    </span>
   );
 }

@@ -26,7 +26,7 @@ export function JarMenu({ place, onOpenJar }: Props) {
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button look="plain" className="min-h-8! px-2!" aria-label={names.moreForJar}>
+          <Button look="quiet" className="min-h-8! px-2!" aria-label={names.moreForJar}>
             {says.jars.menu}
           </Button>
         </DropdownMenu.Trigger>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { text } from '@/document/document';
+import { pointer, text } from '@/document/document';
 import { kindNames } from '@/document/kinds';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, TextInput } from '@/ui';
@@ -30,53 +30,67 @@ export function JarPanel({ place, onOpenJar }: Props) {
   return (
     <section
       aria-label={names.openJar}
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so keys must reach it
-      tabIndex={0}
-      className="min-h-0 grow overflow-y-auto rounded-plate border border-line bg-plate p-3.5 pt-2.5"
+      className="flex min-h-0 grow flex-col rounded-plate border border-line bg-plate"
+      data-path={pointer(way)}
+      tabIndex={-1}
     >
-      <div className="flex flex-wrap items-center gap-1.5">
-        <TextInput
-          label={names.jarName}
-          value={value([...way, 'name'])}
-          onType={(name) => set([...way, 'name'], name)}
-          disabled={readOnly}
-          className="w-40 grow border-transparent! px-1! font-title text-lg font-bold hover:border-line!"
-        />
-        <Choice
-          label={names.kindOfJar}
-          value={text(value([...way, 'kind']))}
-          choices={kindNames(pantry)}
-          disabled={readOnly}
-          onPick={(picked) => set([...way, 'kind'], picked)}
-          fault={faultAt(evaluation, [...way, 'kind'])?.text}
-        />
-        {!readOnly && (
-          <>
-            <Button look="plain" className="min-h-8! px-2!" onClick={() => setSchools(true)}>
-              {names.schools}
-            </Button>
-            <JarMenu place={place} onOpenJar={onOpenJar} />
-          </>
+      <section
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so keys must reach it
+        tabIndex={0}
+        aria-label={names.whatIsInIt}
+        className="min-h-0 grow overflow-y-auto px-3.5 pt-1.5 pb-2"
+      >
+        <div className="flex flex-wrap items-center gap-x-1.5">
+          <TextInput
+            label={names.jarName}
+            value={value([...way, 'name'])}
+            onType={(name) => set([...way, 'name'], name)}
+            disabled={readOnly}
+            look="value"
+            placeholder={says.jars.unnamed}
+            className="-ml-1 min-w-24 font-title! text-xl font-bold! not-focus:not-hover:border-transparent!"
+          />
+          <Choice
+            label={names.kindOfJar}
+            value={text(value([...way, 'kind']))}
+            choices={lowered(kindNames(pantry))}
+            disabled={readOnly}
+            look="value"
+            onPick={(picked) => set([...way, 'kind'], picked)}
+            fault={faultAt(evaluation, [...way, 'kind'])?.text}
+          />
+          <CautionMarks below={`/jars/${place}`} />
+          {!readOnly && (
+            <span className="ml-auto flex">
+              <Button look="quiet" className="min-h-8! px-2!" onClick={() => setSchools(true)}>
+                {names.schools}
+              </Button>
+              <JarMenu place={place} onOpenJar={onOpenJar} />
+            </span>
+          )}
+        </div>
+        <MethodSentence place={place} />
+        {apart && (
+          <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn" data-part="apart">
+            {apart.text}
+          </p>
         )}
-      </div>
-      <MethodSentence place={place} />
-      {apart && (
-        <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn" data-part="apart">
-          {apart.text}
-        </p>
-      )}
-      <CautionMarks below={`/jars/${place}`} />
-      <Lines jar={place} />
+        <Lines jar={place} />
+        {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
+        <Coating place={place} />
+        <Later place={place} />
+        <Advice below={`/jars/${place}`} />
+        <Strata strata={evaluation?.jars[place]?.reading.strata ?? []} />
+      </section>
       <AddLine jar={place} />
-      {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
-      <Coating place={place} />
-      <Later place={place} />
-      <Advice below={`/jars/${place}`} />
-      <Strata strata={evaluation?.jars[place]?.reading.strata ?? []} />
       <SchoolsDialog open={schools} onClose={() => setSchools(false)} jar={place} />
     </section>
   );
 }
+
+/** Names as they stand within a sentence. */
+const lowered = (words: Record<string, string>) =>
+  Object.fromEntries(Object.entries(words).map(([id, name]) => [id, name.toLowerCase()]));
 
 /** What goes on at another time than the jar itself, and is not in its readings. */
 function Later({ place }: { place: number }) {

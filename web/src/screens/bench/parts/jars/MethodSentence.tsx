@@ -1,5 +1,5 @@
 import type { Kind } from '@/api';
-import { put, text } from '@/document/document';
+import { pointer, put, text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
 import type { FieldOf } from '@/document/place';
 import { useOpened } from '@/formula/opened';
@@ -32,6 +32,8 @@ export function MethodSentence({ place }: { place: number }) {
     return (
       <Choice
         label={label}
+        look="value"
+        data-path={pointer([...method, field])}
         value={text(value([...method, field]))}
         choices={choices}
         disabled={readOnly}
@@ -50,12 +52,12 @@ export function MethodSentence({ place }: { place: number }) {
   return (
     <>
       {!kind?.touches_raw && school && (
-        <p className="mt-1.5 flex items-center gap-1.5">
+        <p className="mt-0.5 flex items-center gap-1">
           <Quiet>{says.method.crustIs}</Quiet> {school}
         </p>
       )}
       {kind?.touches_raw && (
-        <p className="mt-1.5 flex flex-wrap items-center gap-x-1.5 gap-y-1">
+        <p className="mt-0.5 flex flex-wrap items-center gap-x-1">
           {school}
           <Quiet>{school ? says.method.thenInA : says.method.inA}</Quiet>
           {choice('vessel', names.vessel)}
@@ -75,12 +77,12 @@ export function MethodSentence({ place }: { place: number }) {
         </p>
       )}
       {kind?.flows && (
-        <p className="mt-1.5 flex items-center gap-1.5">
+        <p className="mt-0.5 flex items-center gap-1">
           <Quiet>{says.method.flows}</Quiet> {choice('flow', names.flow)}
         </p>
       )}
       {kind?.finishes && (
-        <p className="mt-1.5 flex items-center gap-1.5">
+        <p className="mt-0.5 flex items-center gap-1">
           <Age method={method} />
         </p>
       )}

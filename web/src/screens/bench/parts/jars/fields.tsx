@@ -1,4 +1,4 @@
-import { text } from '@/document/document';
+import { pointer, text } from '@/document/document';
 import type { PlaceWith } from '@/document/place';
 import { type Quantity, unitOf, unitsFor } from '@/document/units';
 import { faultAt, useOpened } from '@/formula/opened';
@@ -17,10 +17,12 @@ export function TypedUnit({ way, label, quantity, unit }: TypedProps) {
   const { value, set, readOnly, evaluation } = useOpened();
   const fault = faultAt(evaluation, way, true);
   return (
-    <span className="inline-flex gap-1">
+    <span className="inline-flex whitespace-nowrap">
       <NumberInput
         label={label}
-        className="w-14"
+        look="value"
+        placeholder="…"
+        data-path={pointer([...way, 'value'])}
         disabled={readOnly}
         value={value([...way, 'value'])}
         fault={fault?.code === 'estimated' ? undefined : fault?.text}
@@ -30,6 +32,7 @@ export function TypedUnit({ way, label, quantity, unit }: TypedProps) {
       />
       <Choice
         label={unitOf(label)}
+        look="value"
         value={text(value([...way, 'unit'])) ?? unit}
         choices={unitsFor(quantity)}
         disabled={readOnly}

@@ -65,7 +65,7 @@ export function AddLine({ jar }: { jar: number }) {
   }
 
   return (
-    <div className="relative mt-2">
+    <div className="relative shrink-0 rounded-b-plate border-t border-line bg-sunk px-3.5 py-2">
       <input
         role="combobox"
         aria-label={names.addLine}
@@ -82,7 +82,7 @@ export function AddLine({ jar }: { jar: number }) {
         }}
         onKeyDown={key}
         data-busy={busy}
-        className="h-9 w-full rounded-control border border-edge bg-plate px-2"
+        className="h-10 w-full rounded-control border border-edge bg-plate px-2.5 pointer-coarse:h-11"
       />
       <div
         id={id}
@@ -90,7 +90,7 @@ export function AddLine({ jar }: { jar: number }) {
         role="listbox"
         aria-label={names.readAs}
         hidden={!words}
-        className="mt-1 rounded-control border border-line bg-plate"
+        className="absolute inset-x-3.5 bottom-full z-10 mb-1 max-h-72 overflow-y-auto rounded-control border border-edge bg-plate shadow-lg"
       >
         {offers.map((offer, place) => (
           <div

@@ -1,53 +1,75 @@
-import type { LineResult } from '@/api';
+import type { LineResult, Pantry } from '@/api';
 import { fill, says, terms } from '@/words';
-import { grams, percent } from '@/words/numbers';
+import { grams, percent, plain } from '@/words/numbers';
 
-/** What a line brings, the most telling first: salt, acid, sugar, oil. */
-export function Brings({ result }: { result: LineResult }) {
-  const acid = result.acid_meq ?? 0;
-  const found = [
-    {
-      name: terms.components.salt.name,
-      component: 'salt',
-      amount: result.salt_g ?? 0,
-      words: grams(result.salt_g),
-      least: 0.05,
-    },
-    { name: says.lines.meqAcid, component: 'acid', amount: acid, words: acid.toFixed(0), least: 0.5 },
-    {
-      name: terms.components.sugar.name,
-      component: 'sugar',
-      amount: result.sugar_g ?? 0,
-      words: grams(result.sugar_g),
-      least: 0.5,
-    },
-    {
-      name: terms.components.oil.name,
-      component: 'oil',
-      amount: result.oil_g ?? 0,
-      words: grams(result.oil_g),
-      least: 0.5,
-    },
-  ].filter((one) => one.amount >= one.least);
-  if (!found.length)
-    return (
-      <span className="text-sm text-quiet">
-        {fill(says.lines.ofFish, { share: percent(result.share_of_fish_pct) })}
-      </span>
-    );
+/** The widest bar [px]; the heaviest line of the jar has it. */
+const WIDE = 122;
+const HIGH = 11;
+/** Less than this of a line is not drawn [px]. */
+const LEAST = 0.4;
+
+type Holds = Pantry['ingredients'][number]['holds'];
+type Component = keyof typeof terms.components;
+const COMPONENTS = Object.keys(terms.components) as Component[];
+
+interface Props {
+  result: LineResult;
+  holds: Holds | undefined;
+  /** The heaviest line of the jar [g]: all bars are to its scale. */
+  heaviest: number;
+}
+
+/** What a line is made of, as a bar to the scale of its jar, and the most telling of it in words. */
+export function Brings({ result, holds, heaviest }: Props) {
+  const { mass_g: mass } = result;
+  const width = mass && heaviest ? Math.max((mass / heaviest) * WIDE, 3) : 0;
+  const parts = COMPONENTS.map((component) => ({
+    component,
+    wide: (holds?.[component as keyof Holds] ?? 0) * width,
+  })).filter((one) => one.wide >= LEAST);
+  let at = 0;
   return (
-    <span
-      className="flex flex-wrap gap-x-2 text-sm leading-5"
-      title={fill(says.lines.ofTheFish, { share: percent(result.share_of_fish_pct) })}
-    >
-      {found.slice(0, 2).map((one) => (
-        <span key={one.name} className="flex items-center gap-1 whitespace-nowrap">
-          <svg width="12" height="12" aria-hidden="true">
-            <rect width="12" height="12" rx="2" fill={`url(#hatch-${one.component})`} />
-          </svg>
-          {one.words} {one.name}
-        </span>
-      ))}
+    <span className="block" data-part="brings">
+      <svg width={WIDE + 2} height={HIGH + 2} className="block max-w-full" aria-hidden="true">
+        {parts.map(({ component, wide }) => {
+          at += wide;
+          return (
+            <rect
+              key={component}
+              x={1 + at - wide}
+              y="1"
+              width={wide}
+              height={HIGH}
+              fill={`url(#hatch-${component})`}
+            />
+          );
+        })}
+        {width > 0 && (
+          <rect
+            x="1"
+            y="1"
+            width={width}
+            height={HIGH}
+            fill="none"
+            className="stroke-edge"
+            strokeWidth="0.8"
+          />
+        )}
+      </svg>
+      <span className="block text-sm leading-4.5 whitespace-nowrap text-quiet">{told(result)}</span>
     </span>
   );
+}
+
+/** The share of the fish, and the one thing that a cook would look for. */
+function told(result: LineResult): string {
+  const share = result.share_of_fish_pct;
+  const words = [
+    share !== null && percent(share, share < 10 ? 2 : 0),
+    (result.salt_g ?? 0) >= 0.05 && `${grams(result.salt_g)} ${terms.components.salt.name}`,
+    (result.acid_meq ?? 0) >= 0.5 && fill(says.lines.acid, { amount: plain(result.acid_meq, 0) }),
+    (result.sugar_g ?? 0) >= 0.5 && `${grams(result.sugar_g)} ${terms.components.sugar.name}`,
+    (result.oil_g ?? 0) >= 0.5 && `${grams(result.oil_g)} ${terms.components.oil.name}`,
+  ].filter(Boolean);
+  return words.slice(0, 2).join(' · ');
 }

@@ -8,9 +8,9 @@ import { names, says } from '@/words';
 import { LineRow } from './LineRow';
 import { ScalesDialog } from './ScalesDialog';
 
-/** The lines of a jar: as written, what they follow, what to weigh, what they bring. Dragged by the handle. */
+/** The lines of a jar, as the list to weigh by. Dragged by the handle. */
 export function Lines({ jar }: { jar: number }) {
-  const { value, document, change, readOnly } = useOpened();
+  const { value, document, change, readOnly, evaluation } = useOpened();
   const [weighing, setWeighing] = useState(false);
   const way = ['jars', jar, 'lines'] as const;
   const lines = list(value(way));
@@ -26,21 +26,21 @@ export function Lines({ jar }: { jar: number }) {
     lines.map((line) => text(within<'Line'>(line, 'id'))),
     move,
   );
-  if (!lines.length) return null;
+  if (!lines.length) return <p className="mt-3 text-quiet">{says.lines.none}</p>;
+  const heaviest = Math.max(...(evaluation?.jars[jar]?.lines.map((line) => line.mass_g ?? 0) ?? []), 0);
   return (
     <DndContext {...context}>
-      <table className="mt-1.5 w-full border-collapse">
+      <table className="mt-1 w-full border-collapse" data-part="lines">
         <thead className="text-left text-sm text-quiet">
           <tr>
-            <th className="py-1 font-normal">{says.lines.line}</th>
-            <th className="font-normal">{says.lines.written}</th>
-            <th className="font-normal">{says.lines.followsHead}</th>
-            <th className="pr-3 text-right font-normal">
+            <th colSpan={2} className="pr-1 text-right font-normal">
               <LinkButton aria-label={names.ourScales} onClick={() => setWeighing(true)}>
                 {says.lines.weigh}
               </LinkButton>
             </th>
-            <th className="hidden font-normal xl:table-cell">{says.lines.brings}</th>
+            <th className="px-1.5 font-normal">{says.lines.spoon}</th>
+            <th className="font-normal">{says.lines.line}</th>
+            <th className="hidden pl-2 font-normal sm:table-cell">{says.lines.brings}</th>
             <th>
               <span className="sr-only">{says.lines.more}</span>
             </th>
@@ -54,6 +54,7 @@ export function Lines({ jar }: { jar: number }) {
               jar={jar}
               line={line}
               last={lines.length - 1}
+              heaviest={heaviest}
               onMove={move}
             />
           ))}

@@ -42,7 +42,7 @@ function List({ cautions, title }: { cautions: Caution[]; title: string }) {
   }
 
   return (
-    <section aria-label={title} className="mt-3 space-y-1.5">
+    <section aria-label={title} className="mt-2 space-y-1">
       <h3>{title}</h3>
       {cautions.map((caution) => {
         return (
@@ -53,7 +53,7 @@ function List({ cautions, title }: { cautions: Caution[]; title: string }) {
             data-code={caution.code}
             data-path={caution.path}
             data-accepted={caution.accepted ? true : undefined}
-            className={`rounded-r-control border-l-4 px-2 py-1.5 text-sm ${LOOKS[caution.grade]}`}
+            className={`rounded-r-control border-l-4 px-2 py-1 text-sm ${LOOKS[caution.grade]}`}
           >
             <summary className="cursor-pointer">
               <Said

@@ -5,8 +5,10 @@ import { fill, says } from '@/words';
 import { grams } from '@/words/numbers';
 import type { Bounds } from './Gauge';
 
-const HIGH = 78;
+const HIGH = 58;
 const WIDE = 244;
+/** So many steps have room for their words side by side. */
+const CLOSE = 7;
 /** Height of a letter with its air. */
 const LETTER = 11;
 
@@ -32,6 +34,8 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
     { name: says.plate.plate, from: 0, to: ledger.salt_g ?? below, ends: ledger.salt_g_range ?? null },
   ];
   const wide = WIDE / steps.length;
+  // Of many jars only some are numbered: the words at both ends take more room than a step has.
+  const every = steps.length > CLOSE ? Math.ceil(steps.length / CLOSE) : 1;
   const said = ({ name, from, to }: (typeof steps)[number]) =>
     fill(says.plate.step, { step: name, salt: grams(to - from) });
   return (
@@ -69,7 +73,9 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
               ? says.plate.plateAtLeast
               : place === 0 || place === steps.length - 1
                 ? step.name
-                : `${place}`}
+                : place % every === 0
+                  ? `${place}`
+                  : ''}
           </text>
         </g>
       ))}

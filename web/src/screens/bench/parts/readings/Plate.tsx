@@ -4,7 +4,7 @@ import { useOpened } from '@/formula/opened';
 import { fill, names, says } from '@/words';
 import { grams, inUnit, percent, plain } from '@/words/numbers';
 import { Said } from '@/words/Said';
-import { Advice } from '../Advice';
+import { Deeds } from '../Advice';
 import { Explained } from './Explained';
 import { LedgerPicture } from './LedgerPicture';
 import { TargetFields } from './TargetFields';
@@ -29,7 +29,7 @@ export function Plate({ ledger }: { ledger: Ledger }) {
     high !== null &&
     fill(says.readings.range, { low: plain(low, digits), high: plain(high, digits) });
   return (
-    <section aria-label={names.saltToPlate} className="mt-3">
+    <section aria-label={names.saltToPlate} className="mt-2">
       <h3>
         <Explained
           name="salt_g_per_serving"
@@ -81,7 +81,7 @@ export function Plate({ ledger }: { ledger: Ledger }) {
           </span>
         )}
       </p>
-      <Advice below="/targets" />
+      <Deeds below="/targets" />
     </section>
   );
 }

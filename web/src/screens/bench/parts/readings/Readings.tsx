@@ -40,7 +40,7 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
       aria-label={names.readings}
       // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so keys must reach it
       tabIndex={0}
-      className={`overflow-y-auto rounded-plate border border-line bg-plate p-3.5 pt-2.5 ${className}`}
+      className={`min-h-0 overflow-y-auto rounded-plate border border-line bg-plate px-3.5 py-2 ${className}`}
     >
       {evaluation && <Standing cautions={evaluation.cautions} />}
       {reading && (
@@ -71,7 +71,7 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
               return (
                 <div
                   key={key}
-                  className="flex break-inside-avoid flex-wrap items-baseline justify-between gap-x-2 border-b border-line py-1"
+                  className="flex break-inside-avoid flex-wrap items-baseline justify-between gap-x-2 border-b border-line py-0.5"
                 >
                   <dt>
                     <Explained
@@ -83,7 +83,10 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
                       <TargetFields way={['jars', jar, 'targets', key]} unit={unit} />
                     </Explained>
                   </dt>
-                  <dd className="font-title text-lg font-bold whitespace-nowrap" data-reading={key}>
+                  <dd
+                    className="font-title text-[1.05rem] leading-6 font-bold whitespace-nowrap"
+                    data-reading={key}
+                  >
                     {words}
                   </dd>
                   {target && bounds && <Gauge now={target.held} bounds={bounds} state={target} unit={unit} />}

@@ -1,0 +1,107 @@
+import type { KeyboardEvent, PointerEvent } from 'react';
+
+/** From which time on [min] it is moved by which step [min]. */
+export interface TimeStep {
+  from_min: number;
+  step_min: number;
+}
+
+/** Page keys go so many steps. */
+const PAGE = 5;
+
+/** The step that a time is told in [min]. */
+export const stepAt = (minutes: number, steps: TimeStep[]): number =>
+  steps.filter((one) => minutes >= one.from_min).at(-1)?.step_min ?? 1;
+
+/** A time as a cook would say it: a whole number of its steps, never nothing [min]. */
+export function tidy(minutes: number, steps: TimeStep[]): number {
+  const step = stepAt(minutes, steps);
+  return Math.max(1, Math.round(minutes / step) * step);
+}
+
+/** The next time up or down that a cook would say [min]. */
+export function stepped(minutes: number, by: 1 | -1, steps: TimeStep[]): number {
+  if (by > 0) {
+    const step = stepAt(minutes, steps);
+    return (Math.floor(minutes / step + 1e-9) + 1) * step;
+  }
+  // Coming down to a border one is already in the finer steps below it.
+  const step = stepAt(minutes - 1e-6, steps);
+  return Math.max(1, (Math.ceil(minutes / step - 1e-9) - 1) * step);
+}
+
+interface Props {
+  label: string;
+  /** Where it stands [min], and in words. */
+  minutes: number;
+  words: string;
+  /** Whether it stands for a time that is not planned. */
+  vague: boolean;
+  end: number;
+  steps: TimeStep[];
+  /** From a time to its place on the bar [%], and back. */
+  at: (minutes: number) => number;
+  from: (place: number) => number;
+  onMove?: (minutes: number) => void;
+}
+
+/**
+ * The handle of a bar of time: it stands exactly at its time. Arrow keys move it by the step that such a time is told
+ * in, Page keys by several; pressed anywhere on the bar it comes there.
+ */
+export function TimeHandle({ label, minutes, words, vague, end, steps, at, from, onMove }: Props) {
+  function key(event: KeyboardEvent) {
+    const by = MOVES[event.key];
+    const go = { Home: 1, End: end }[event.key];
+    if (!onMove || (by === undefined && go === undefined)) return;
+    event.preventDefault();
+    let next = go ?? minutes;
+    for (let left = Math.abs(by ?? 0); left > 0; left -= 1)
+      next = stepped(next, (by ?? 1) > 0 ? 1 : -1, steps);
+    onMove(tidy(Math.min(next, end), steps));
+  }
+
+  function point(event: PointerEvent<HTMLDivElement>) {
+    const box = event.currentTarget.getBoundingClientRect();
+    const place = ((event.clientX - box.left) / box.width) * 100;
+    onMove?.(tidy(from(Math.min(Math.max(place, 0), 100)), steps));
+  }
+
+  return (
+    <div
+      className={`absolute inset-x-0 -inset-y-2 touch-none ${onMove ? 'cursor-pointer' : ''}`}
+      onPointerDown={(event) => {
+        if (!onMove || event.button !== 0) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        point(event);
+      }}
+      onPointerMove={(event) => {
+        if (event.currentTarget.hasPointerCapture(event.pointerId)) point(event);
+      }}
+    >
+      <span
+        role="slider"
+        tabIndex={onMove ? 0 : -1}
+        aria-label={label}
+        aria-valuemin={0}
+        aria-valuemax={Math.round(end)}
+        aria-valuenow={Math.round(minutes * 10) / 10}
+        aria-valuetext={words}
+        aria-disabled={onMove ? undefined : true}
+        onKeyDown={key}
+        data-part="handle"
+        className={`absolute inset-y-0.5 w-5 -translate-x-1/2 rounded-full border-[3px] border-ink bg-plate pointer-coarse:w-7 ${vague ? 'border-dashed' : ''}`}
+        style={{ left: `${at(minutes)}%` }}
+      />
+    </div>
+  );
+}
+
+const MOVES: Record<string, number> = {
+  ArrowRight: 1,
+  ArrowUp: 1,
+  ArrowLeft: -1,
+  ArrowDown: -1,
+  PageUp: PAGE,
+  PageDown: -PAGE,
+};

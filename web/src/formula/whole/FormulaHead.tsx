@@ -1,0 +1,88 @@
+import { Link } from '@tanstack/react-router';
+import { api, formulaQuery, Problem, queries, taken } from '@/api';
+import { text } from '@/document/document';
+import { Button, Head, TextInput } from '@/ui';
+import { fill, names, says, terms } from '@/words';
+import { Kept } from '../draft/Kept';
+import { Steps } from '../draft/Steps';
+import { useOpened } from '../opened';
+import { AboutDialog } from './AboutDialog';
+import { KeepVersion, type Said } from './KeepVersion';
+
+const ROOMS = [
+  { to: '/$kitchen/formula/$formula/bench', name: names.bench },
+  { to: '/$kitchen/formula/$formula/window', name: names.window },
+] as const;
+
+const ROOM = `inline-flex min-h-11 items-center border-b-3 border-transparent px-3 text-quiet
+  hover:text-ink data-[status=active]:border-kelp data-[status=active]:font-semibold data-[status=active]:text-ink`;
+
+/** The head of an opened formula, the same in all its rooms: title, rooms, whether all is kept, steps, a version. */
+export function FormulaHead() {
+  const { value, set, readOnly, draft, kitchen, formula, versions, asked, ask } = useOpened();
+  const params = { kitchen, formula: String(formula) };
+  const close = () => ask(null);
+
+  /** A version is made of what the server has: never of a draft before the one that is seen. */
+  async function keep(said: Said) {
+    if (!(await draft.send())) throw new Problem(0, says.kept.unsent, says.kept.unsent);
+    const body = { revision: draft.revision(), ...said };
+    const path = { kitchen, formula };
+    await taken(api.POST('/api/kitchens/{kitchen}/formulas/{formula}/versions', { params: { path }, body }));
+    await queries.invalidateQueries(formulaQuery(kitchen, formula));
+  }
+
+  return (
+    <Head>
+      <h1 className="sr-only">{text(value(['title'])) || says.formula.untitled}</h1>
+      <TextInput
+        label={names.title}
+        value={value(['title'])}
+        onType={(title) => set(['title'], title)}
+        disabled={readOnly}
+        data-path="/title"
+        look="value"
+        className="min-w-24 shrink truncate font-title! text-xl font-bold! not-focus:not-hover:border-transparent!"
+      />
+      <nav aria-label={names.rooms} className="flex">
+        {ROOMS.map(({ to, name }) => (
+          <Link key={to} to={to} params={params} className={ROOM}>
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <span className="ml-auto flex flex-wrap items-center justify-end gap-x-3 text-sm text-quiet">
+        <Kept />
+        <span data-part="after-version">
+          <AfterVersion />
+        </span>
+      </span>
+      <Steps />
+      <Button look="quiet" className="px-2!" onClick={() => ask('about')}>
+        {names.notes}
+      </Button>
+      {readOnly ? (
+        <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">{says.formula.mayLook}</span>
+      ) : (
+        <Button look="plain" onClick={() => ask('version')}>
+          {names.keepVersion}
+        </Button>
+      )}
+      <AboutDialog open={asked === 'about'} onClose={close} />
+      <KeepVersion
+        open={asked === 'version'}
+        onOpenChange={(open) => ask(open ? 'version' : null)}
+        versions={versions}
+        onKeep={keep}
+      />
+    </Head>
+  );
+}
+
+/** Which version the draft goes on from, and that version's standing where it is not ready. */
+function AfterVersion() {
+  const newest = useOpened().versions[0];
+  if (!newest) return says.formula.noVersion;
+  const words = newest.standing === 'ready' ? says.formula.draftAfter : says.formula.draftAfterNotReady;
+  return fill(words, { number: newest.number, standing: terms.standing[newest.standing].toLowerCase() });
+}
