@@ -1,6 +1,7 @@
 """A line as a cook types it: 'lime juice 30 ml', '2 tsp fine salt', '1.2 % salt', 'a pinch of cayenne'.
 
-What was not understood is given back; nothing is invented. An amount that is not there is unstated.
+What was not understood is given back; nothing is invented. An amount that is not there is unstated, and an ingredient
+that is only guessed at is none until somebody chooses it.
 """
 
 import re
@@ -10,76 +11,32 @@ from typing import Any, NotRequired
 
 from typing_extensions import TypedDict
 
-from jarcore.data import Ingredient, Pantry, bare_word, rows
+from jarcore.data import Ingredient, Pantry, rows
 from jarcore.formula.prepare import prepare
 from jarcore.jars import kind_of
+from jarcore.questions.phrases import NUMBER, AmountRead, Named, WeightRead, named, number, plain, read_amount
 
-LONGEST = 200
-FRACTIONS = {
-    "½": " 1/2",
-    "¼": " 1/4",
-    "¾": " 3/4",
-    "⅓": " 1/3",
-    "⅔": " 2/3",
-    "⅛": " 1/8",
-    "⅜": " 3/8",
-    "⅝": " 5/8",
-    "⅞": " 7/8",
-}
-NUMBER = r"\d+(?:[.,]\d+)?(?: \d+/[1-9]\d*)?(?!/)|\d+/[1-9]\d*"
-AMOUNT = re.compile(rf"(?<![\w.,/])({NUMBER})(?:\s*(?:-|–|to)\s*({NUMBER}))?(?![\d/])")
-PER_WEIGHT = re.compile(rf"\b(?:per|for|to) ({NUMBER}) ?(g|kg|oz|lb)\b(?: (?:of )?fish)?")
+WEIGHT = r"g|grams?|kg|kgs|kilos?|kilograms?|oz|ounces?|lbs?|pounds?"
+OF_FISH = r"(?!\w)(?: (?:of )?fish(?! \w))?"
+PER_WEIGHT = re.compile(rf"(?<![\w-])(?:per|for|to|each|a)(?: each| every| a)? ({NUMBER}) ?({WEIGHT}){OF_FISH}")
+PER_ONE = re.compile(rf"(?<![\w-])(?:per|for every|for each|each|an?) (kg|kilo|kilogram|lb|pound){OF_FISH}")
+WEIGHTS = {"g": "g", "gram": "g", "kg": "kg", "kilo": "kg", "kilogram": "kg", "oz": "oz", "ounce": "oz"}
 RATIO = re.compile(rf"^({NUMBER}) ?: ?1\b")
 OF_LINE = re.compile(r"\b(?:to|of|for each part)\s+(?:the )?(.+)$")
 BY = re.compile(r"\bby (mass|weight|volume)\b")
-ONE = re.compile(r"^an? (?=(?:good |small )?(\w+))")
-# Words that say how a thing is cut or that bind others; none of them tells one ingredient from another.
-IDLE = frozenset(
-    (
-        "of",
-        "the",
-        "a",
-        "an",
-        "and",
-        "fresh",
-        "freshly",
-        "finely",
-        "chopped",
-        "grated",
-        "crushed",
-        "minced",
-        "sliced",
-        "squeezed",
-        "good",
-        "small",
-        "large",
-    )
-)
+SHARE = re.compile(r"%|\bper ?cent\b")
 LIQUID = ("aqueous", "oil")
-MOST_CANDIDATES = 6
 RATIO_TO_NOTHING = "A ratio to what? Put the other part into the jar first."
 NOTHING_CALLED = "The pantry has nothing that is called that."
-
-
-class AmountRead(TypedDict, total=False):
-    """An amount as read: a value, a range, or unstated, with its unit."""
-
-    value: float
-    low: float
-    high: float
-    unit: str
-    unstated: bool
-
-
-class WeightRead(TypedDict):
-    """How much fish an amount is for."""
-
-    value: float
-    unit: str
+WHICH = "Which of these?"
+GUESSED = "Is it one of these? Choose it."
 
 
 class LineRead(TypedDict):
-    """A line of a jar as read, without an id yet; `per`, `of` and `by` where its basis has them."""
+    """A line of a jar as read, without an id yet; `per`, `of` and `by` where its basis has them.
+
+    `note` keeps what was said beside it.
+    """
 
     ingredient: str | None
     amount: AmountRead
@@ -87,17 +44,23 @@ class LineRead(TypedDict):
     per: NotRequired[WeightRead]
     of: NotRequired[str]
     by: NotRequired[str]
+    note: NotRequired[str]
 
 
 class Offered(TypedDict):
-    """An ingredient that the words may mean."""
+    """An ingredient that the words may mean: the line that it would be, and the words that it leaves."""
 
     ingredient: str
     name: str
+    line: LineRead
+    left: str
 
 
 class Phrase(TypedDict):
-    """A line out of words: what was understood and what not, what it may mean instead, what is missing in words."""
+    """A line out of words: what was understood and what not, what it may mean instead, what is missing in words.
+
+    `line` has an ingredient only where the words name one for sure.
+    """
 
     line: LineRead | None
     understood: list[str]
@@ -121,53 +84,71 @@ def read_phrase(
 
     Parameters: text, as typed; kind, of the jar it goes into; edible_g, edible weight of the fish [g], to which a
     mass or volume is then bound; lines, those already in the jar, for a ratio to hang on.
-    Returns: the line and what is left; `line` is None when no single ingredient was found.
+    Returns: the line and what is left; its `ingredient` is None when no single one was named.
 
     >>> from jarcore.data import default_pantry
     >>> read_phrase("1 1/2 tsp fine salt", default_pantry(), "rub", None, ()).get("line")
     {'ingredient': 'sea-salt-fine', 'amount': {'value': 1.5, 'unit': 'tsp'}, 'basis': 'fixed'}
     """
-    words = _plain(text)
-    line: Any = {}
-    words, base, ratio = _ratio(words, pantry, lines)
+    words, base, ratio = _ratio(plain(text), pantry, lines)
     words, per = _per(words)
     words, basis = _basis(words)
-    words, amount = _amount(words)
-    words, loose = _loose(words)
-    found, candidates, left = _ingredient(words, pantry)
-    asked = _asked(ratio and not base, loose, found)
-    if loose and not asked:
-        amount = _of_loose(loose, amount)
-    elif asked:
-        amount = {}
-    if amount.get("unit") is None and "value" in amount and found is not None:
-        amount["unit"] = next((u for u in ("piece", "clove", "sprig", "slice") if found.unit_g(u)), None)
-    if base:
-        amount["unit"] = amount.get("unit") or "part"
-    line["ingredient"] = found.id if found else None
-    line["amount"] = {k: v for k, v in amount.items() if v is not None}
-    if not line["amount"]:
-        # The unit that such a thing is usually measured in; the cook types the number.
-        line["amount"] = {"unstated": True, "unit": "ml" if found and found.phase in LIQUID else "%"}
-    if basis == "cover":
-        line["amount"] = amount if amount.get("unit") == "%" else {"value": 100.0, "unit": "%"}
-    line.update(_follows(line["amount"].get("unit"), basis, base, per, kind, edible_g, found))
-    missing = None
-    if asked and found is not None:
-        missing = asked
-    elif found is None:
-        missing = "Which of these?" if candidates else NOTHING_CALLED if left else "Of what? Name an ingredient."
-    elif "unstated" in line["amount"]:
-        missing = "How much? It is kept as not stated until you type it."
-    elif line["amount"].get("unit") is None:
-        missing = "In which unit?"
+    read = read_amount(words)
+    found = named(read.words, pantry)
+    if found.ingredient is None:
+        # A head of garlic is so much of it, a fennel bulb is called so.
+        read = read.by_hand()
+        found = named(read.words, pantry)
+
+    def line_of(ingredient: Ingredient | None, note: str) -> tuple[LineRead, str | None]:
+        """The line that it is of this ingredient, and what has to be asked of its amount."""
+        amount, asked = read.of(ingredient)
+        if ratio and not base:
+            amount, asked = {}, RATIO_TO_NOTHING
+        if base:
+            amount["unit"] = amount.get("unit") or "part"
+        line: Any = {"ingredient": ingredient.id if ingredient else None}
+        line["amount"] = {key: value for key, value in amount.items() if value is not None}
+        if not line["amount"]:
+            # The unit that such a thing is usually measured in; the cook types the number.
+            line["amount"] = {"unstated": True, "unit": "ml" if ingredient and ingredient.phase in LIQUID else "%"}
+        if basis == "cover":
+            line["amount"] = amount if amount.get("unit") == "%" else {"value": 100.0, "unit": "%"}
+        line.update(_follows(line["amount"].get("unit"), basis, base, per, kind, edible_g, ingredient))
+        if note:
+            line["note"] = note
+        return line, asked
+
+    line, asked = line_of(found.ingredient, found.remark)
+    offered: list[Offered] = [
+        {
+            "ingredient": one.ingredient.id,
+            "name": one.ingredient.name,
+            "line": line_of(one.ingredient, one.left)[0],
+            "left": one.left,
+        }
+        for one in found.guesses
+    ]
     return {
         "line": line,
-        "understood": _understood(line, found),
-        "unknown": [left] if left else [],
-        "choices": [{"ingredient": one.id, "name": one.name} for one in candidates],
-        "missing": missing,
+        "understood": _understood(line, found.ingredient),
+        "unknown": [found.unknown] if found.unknown else [],
+        "choices": offered,
+        "missing": _missing(line, found, asked or read.problem, bool(read.words.strip())),
     }
+
+
+def _missing(line: LineRead, found: Named, asked: str | None, named_something: bool) -> str | None:
+    """What is still to be said, in words."""
+    if asked:
+        return asked
+    if found.ingredient is None:
+        if found.guesses:
+            return GUESSED if found.unknown else WHICH
+        return NOTHING_CALLED if named_something else "Of what? Name an ingredient."
+    if "unstated" in line["amount"]:
+        return "How much? It is kept as not stated until you type it."
+    return "In which unit?" if line["amount"].get("unit") is None else None
 
 
 def _understood(line: LineRead, found: Ingredient | None) -> list[str]:
@@ -182,60 +163,6 @@ def _spoken_amount(amount: AmountRead) -> str:
     return f"{number} {amount.get('unit', '')}".strip()
 
 
-def _plain(text: str) -> str:
-    words = text[:LONGEST].lower()
-    for sign, plain in FRACTIONS.items():
-        words = words.replace(sign, plain)
-    words = re.sub(r"[;()\"“”]", " ", words)
-    words = re.sub(r"(?<=\d)(?=[a-z%])", " ", words)
-    words = re.sub(r"\b(half) an? ", "1/2 ", words)
-    return ONE.sub("1 ", " ".join(words.split()))
-
-
-def _value(text: str) -> float:
-    total = 0.0
-    for part in text.replace(",", ".").split():
-        over, _, under = part.partition("/")
-        total += float(over) / float(under or 1)
-    return round(total, 6)
-
-
-@cache
-def _loose_words() -> dict[str, dict[str, str]]:
-    return {row[form]: row for row in rows("loose_amounts") for form in ("word", "plural")}
-
-
-def _loose(words: str) -> tuple[str, dict[str, str] | None]:
-    """A word that stands for an amount, as 'a handful of parsley' has one, taken out of the words."""
-    for said, row in _loose_words().items():
-        found = re.search(rf"\b{said}\b(?: of\b)?", words)
-        if found:
-            return words[: found.start()] + words[found.end() :], row
-    return words, None
-
-
-def _asked(ratio: bool, loose: Mapping[str, str] | None, found: Ingredient | None) -> str | None:
-    """What has to be asked of an amount that is no number by itself: a ratio to nothing, a handful of no leaves."""
-    if ratio:
-        return RATIO_TO_NOTHING
-    if loose is None or found is None:
-        return None
-    fits = {
-        "leaf": found.particle == "leaf",
-        "fat": found.group == "fat",
-        "liquid": found.phase in LIQUID and found.particle != "paste",
-        "sour": found.sour,
-    }
-    return None if fits[loose["of"]] else f"How much is a {loose['word']} of it? Type an amount."
-
-
-def _of_loose(row: Mapping[str, str], amount: Mapping[str, Any]) -> dict[str, Any]:
-    """The range that so many of such a word stand for."""
-    times = float(amount.get("value", 1.0))
-    low, high = float(row["low"]), float(row["high"])
-    return {"low": round(low * times, 3), "high": round(high * times, 3), "unit": row["unit"]}
-
-
 def _ratio(words: str, pantry: Pantry, lines: Sequence[Mapping[str, Any]]) -> tuple[str, dict[str, Any], bool]:
     """'3:1 oil to lemon juice' or '2 parts oil to lemon juice': the line it hangs on, and how parts are meant.
 
@@ -247,8 +174,10 @@ def _ratio(words: str, pantry: Pantry, lines: Sequence[Mapping[str, Any]]) -> tu
     if not parts or not tail:
         return words[sure.end() :] if sure else words, {}, bool(sure)
     by = BY.search(words)
-    named, _, _ = _ingredient(BY.sub("", tail.group(1)), pantry, among={line.get("ingredient") for line in lines})
-    base = next((line.get("id") for line in lines if named is not None and line.get("ingredient") == named.id), None)
+    among = {line.get("ingredient") for line in lines}
+    other = named(BY.sub("", tail.group(1)), pantry, among)
+    meant = other.ingredient or (other.guesses[0].ingredient if len(other.guesses) == 1 else None)
+    base = next((line.get("id") for line in lines if meant is not None and line.get("ingredient") == meant.id), None)
     if base is None:
         return f"{words[parts.end() : tail.start()]}", {}, True
     rest = f"{parts.group(1)} part {words[parts.end() : tail.start()]}"
@@ -256,11 +185,15 @@ def _ratio(words: str, pantry: Pantry, lines: Sequence[Mapping[str, Any]]) -> tu
 
 
 def _per(words: str) -> tuple[str, dict[str, Any] | None]:
-    found = PER_WEIGHT.search(words)
-    if not found:
+    """For how much fish it is written: 'per kg', 'for 500 g of fish'."""
+    if found := PER_WEIGHT.search(words):
+        value, unit = number(found.group(1)), found.group(2)
+    elif found := PER_ONE.search(words):
+        value, unit = 1.0, found.group(1)
+    else:
         return words, None
     rest = words[: found.start()] + words[found.end() :]
-    return rest, {"value": _value(found.group(1)), "unit": found.group(2)}
+    return rest, {"value": value, "unit": WEIGHTS.get(unit.removesuffix("s"), "lb")}
 
 
 @cache
@@ -269,36 +202,13 @@ def _basis_words() -> list[tuple[str, str]]:
 
 
 def _basis(words: str) -> tuple[str, str | None]:
+    """What it follows, as it was said. Only a share is 'of the flour': half a cup of flour is flour."""
+    shared = bool(SHARE.search(words))
     for said, basis in _basis_words():
         found = re.search(rf"(?<!\w){re.escape(said)}(?!\w)", words)
-        if found:
+        if found and (shared or not said.startswith("of ") or basis == "surface"):
             return words[: found.start()] + " " + words[found.end() :], basis
     return words, None
-
-
-@cache
-def _units() -> dict[str, str]:
-    return {row["word"]: row["unit"] for row in rows("unit_words")}
-
-
-def _amount(words: str) -> tuple[str, dict[str, Any]]:
-    """The first number and the unit behind it, taken out of the words."""
-    found = AMOUNT.search(words)
-    if not found:
-        return words, {}
-    before, after = words[: found.start()], words[found.end() :].lstrip()
-    unit = None
-    for said in sorted(_units(), key=len, reverse=True):
-        for form in (said, f"{said}s", f"{said}."):
-            if re.match(rf"{re.escape(form)}(?![\w])", after):
-                unit, after = _units()[said], after[len(form) :]
-                break
-        if unit:
-            break
-    low = _value(found.group(1))
-    if found.group(2) is None:
-        return f"{before} {after}", {"value": low, "unit": unit}
-    return f"{before} {after}", {"low": low, "high": _value(found.group(2)), "unit": unit}
 
 
 def _follows(
@@ -324,44 +234,3 @@ def _follows(
     if basis == "fish" and unit not in ("%", None) and edible_g:
         return {"basis": basis, "per": {"value": float(f"{edible_g:.4g}"), "unit": "g"}}
     return {"basis": basis}
-
-
-@cache
-def _named(ingredient: Ingredient) -> tuple[frozenset[str], ...]:
-    """The ways to name an ingredient, each as a set of bare words."""
-    names = (ingredient.name, ingredient.id.replace("-", " "), *ingredient.synonyms)
-    return tuple(frozenset(bare_word(word) for word in re.findall(r"[\w%]+", name.lower())) for name in names)
-
-
-def _ingredient(
-    words: str, pantry: Pantry, among: set[Any] | None = None
-) -> tuple[Ingredient | None, list[Ingredient], str]:
-    """The one ingredient that the words name; else the candidates; and the words that name nothing."""
-    spoken = re.findall(r"[^\W\d_]+", words)
-    said = [word for word in spoken if word not in IDLE]
-    whole, bare = (frozenset(bare_word(word) for word in some) for some in (spoken, said))
-    rows_of = [one for one in pantry.ingredients.values() if among is None or one.id in among]
-    if not bare:
-        return None, [], ""
-    exact = [one for one in rows_of if whole in _named(one)] or [one for one in rows_of if bare in _named(one)]
-    if len(exact) == 1:
-        return exact[0], [], ""
-    if exact:
-        return None, exact, ""
-    # All that was said is part of a name: '1 tsp smoked paprika' among two paprikas.
-    within = [one for one in rows_of if any(bare <= name for name in _named(one))]
-    # A whole name is part of what was said: the rest is told back.
-    around = sorted((one for one in rows_of if any(name <= bare for name in _named(one))), key=_longest, reverse=True)
-    if len(within) == 1:
-        return within[0], [], ""
-    if within:
-        return None, within[:MOST_CANDIDATES], ""
-    if around:
-        name = max((name for name in _named(around[0]) if name <= bare), key=len)
-        return around[0], [], " ".join(word for word in said if bare_word(word) not in name)
-    some = [one for one in rows_of if any(bare & name for name in _named(one))]
-    return None, some[:MOST_CANDIDATES], " ".join(said)
-
-
-def _longest(ingredient: Ingredient) -> int:
-    return max(len(name) for name in _named(ingredient))

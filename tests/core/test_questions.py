@@ -60,6 +60,50 @@ class TypedLineTest(TestCase):
         self.assertGreater(len(read["choices"]), 3)
         self.assertEqual(read["missing"], "Which of these?")
 
+    def test_each_way_to_name_a_thing_finds_it_or_asks(self) -> None:
+        """One name, one thing; where several are meant all are offered; what is nothing stays nothing."""
+        for row in cases.table("named"):
+            with self.subTest(row["typed"]):
+                read = read_phrase(f"10 g {row['typed']}", PANTRY, "marinade", 680.0, [])
+                assert read["line"] is not None
+                meant = row["ingredient"].split("|") if row["ingredient"] else []
+                self.assertEqual(read["line"]["ingredient"], meant[0] if len(meant) == 1 else None)
+                if len(meant) > 1:
+                    self.assertLessEqual(set(meant), {one["ingredient"] for one in read["choices"]})
+
+    def test_all_that_common_dishes_use_is_in_the_pantry(self) -> None:
+        dishes = cases.table("dishes")
+        self.assertGreaterEqual(len(dishes), 200)
+        for row in dishes:
+            for typed in row["uses"].split("; "):
+                read = read_phrase(typed, PANTRY, "marinade", 680.0, [])
+                assert read["line"] is not None
+                self.assertIsNotNone(read["line"]["ingredient"], f"{row['dish']}: {typed}")
+
+    def test_names_are_completed_from_the_second_letter(self) -> None:
+        for begun, among in (
+            ("or", "oregano-dried"),
+            ("2 tsp cara", "caraway-seed"),
+            ("5 g smo pap", "paprika-smoked"),
+        ):
+            read = read_phrase(begun, PANTRY, "rub", 680.0, [])
+            self.assertIn(among, [one["ingredient"] for one in read["choices"]], begun)
+        self.assertEqual(read_phrase("o", PANTRY, "rub", 680.0, [])["choices"], [])
+
+    def test_a_guess_says_what_it_would_be_and_keeps_the_words_that_it_leaves(self) -> None:
+        read = read_phrase("10 g dried chives per kg", PANTRY, "rub", 680.0, [])
+        self.assertEqual(read["unknown"], ["dried"])
+        (offer,) = read["choices"]
+        self.assertEqual((offer["ingredient"], offer["left"], offer["line"].get("note")), ("chives", "dried", "dried"))
+        self.assertEqual(offer["line"].get("per"), {"value": 1.0, "unit": "kg"})
+        read = read_phrase("white pepper, both sides", PANTRY, "rub", 680.0, [])
+        assert read["line"] is not None
+        self.assertEqual(read["line"].get("note"), "both sides")
+
+    def test_less_than_nothing_is_asked_about(self) -> None:
+        read = read_phrase("-5 g salt", PANTRY, "rub", 680.0, [])
+        self.assertEqual(read["missing"], "An amount is above 0.")
+
 
 class RewriteTest(TestCase):
     def test_another_unit_or_basis_keeps_the_mass(self) -> None:

@@ -2017,6 +2017,8 @@ export interface components {
         /**
          * LineRead
          * @description A line of a jar as read, without an id yet; `per`, `of` and `by` where its basis has them.
+         *
+         *     `note` keeps what was said beside it.
          */
         LineRead: {
             amount: components["schemas"]["AmountRead"];
@@ -2026,6 +2028,8 @@ export interface components {
             by?: string;
             /** Ingredient */
             ingredient: string | null;
+            /** Note */
+            note?: string;
             /** Of */
             of?: string;
             per?: components["schemas"]["WeightRead"];
@@ -2276,11 +2280,14 @@ export interface components {
         };
         /**
          * Offered
-         * @description An ingredient that the words may mean.
+         * @description An ingredient that the words may mean: the line that it would be, and the words that it leaves.
          */
         Offered: {
             /** Ingredient */
             ingredient: string;
+            /** Left */
+            left: string;
+            line: components["schemas"]["LineRead"];
             /** Name */
             name: string;
         };
@@ -2435,6 +2442,8 @@ export interface components {
         /**
          * Phrase
          * @description A line out of words: what was understood and what not, what it may mean instead, what is missing in words.
+         *
+         *     `line` has an ingredient only where the words name one for sure.
          */
         Phrase: {
             /** Choices */
