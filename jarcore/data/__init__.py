@@ -6,6 +6,7 @@ from jarcore.data.durations import MINUTES_A_DAY, MINUTES_AN_HOUR, in_words, tim
 from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
+from jarcore.data.labels import label_forms, row_of_label
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
 from jarcore.data.recording import anew, forget, kept, recorded
 from jarcore.data.sentences import Said, rendered, said, sentence
@@ -43,12 +44,14 @@ __all__ = [
     "in_words",
     "kept",
     "kind_rows",
+    "label_forms",
     "named",
     "named_in",
     "parameter",
     "parameters",
     "recorded",
     "rendered",
+    "row_of_label",
     "rows",
     "said",
     "schools",

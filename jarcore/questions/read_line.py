@@ -4,6 +4,7 @@ What was not understood is given back; nothing is invented. An amount that is no
 that is only guessed at is none until somebody chooses it.
 """
 
+import copy
 import re
 from collections.abc import Mapping, Sequence
 from functools import cache
@@ -12,6 +13,7 @@ from typing import Any, NotRequired
 from typing_extensions import TypedDict
 
 from jarcore.data import Ingredient, Pantry, rows
+from jarcore.formula import evaluate
 from jarcore.formula.prepare import prepare
 from jarcore.jars import kind_of
 from jarcore.questions.phrases import NUMBER, AmountRead, Named, WeightRead, named, number, plain, read_amount
@@ -28,6 +30,8 @@ SHARE = re.compile(r"%|\bper ?cent\b")
 LIQUID = ("aqueous", "oil")
 RATIO_TO_NOTHING = "A ratio to what? Put the other part into the jar first."
 NOTHING_CALLED = "The pantry has nothing that is called that."
+# What the line is called while it is tried.
+NEW = "new-line"
 WHICH = "Which of these?"
 GUESSED = "Is it one of these? Choose it."
 
@@ -67,14 +71,32 @@ class Phrase(TypedDict):
     unknown: list[str]
     choices: list[Offered]
     missing: str | None
+    mass_g: float | None
 
 
 def read_line(document: Mapping[str, Any], jar: int, text: str, pantry: Pantry) -> Phrase:
-    """A line out of typed words for jar JAR of a document, bound to the fish that lies there now."""
+    """A line out of typed words for jar JAR of a document, bound to the fish that lies there now.
+
+    `mass_g` of the answer is what it would weigh on that fish [g]; None where that is not known.
+    """
     ready = prepare(document, pantry)
     own = ready.formula.jars[jar] if ready.formula.jars and jar < len(ready.formula.jars) else None
     lines = [line.model_dump() for line in (own.lines if own else None) or []]
-    return read_phrase(text, pantry, (own.kind if own else None) or "", ready.fish.edible_g, lines)
+    phrase = read_phrase(text, pantry, (own.kind if own else None) or "", ready.fish.edible_g, lines)
+    return {**phrase, "mass_g": _mass_of(document, jar, phrase["line"], pantry)}
+
+
+def _mass_of(document: Mapping[str, Any], jar: int, line: LineRead | None, pantry: Pantry) -> float | None:
+    """What a line would weigh as the last of its jar [g]."""
+    if line is None or line["ingredient"] is None or "unstated" in line["amount"]:
+        return None
+    tried: Any = copy.deepcopy(dict(document))
+    try:
+        own = tried["jars"][jar]
+        own["lines"] = [*(own.get("lines") or []), {"id": NEW, **line}]
+        return evaluate(tried, pantry)["jars"][jar]["lines"][-1]["mass_g"]
+    except (AttributeError, IndexError, KeyError, TypeError):
+        return None  # a draft that is no jar where one is asked for weighs nothing
 
 
 def read_phrase(
@@ -135,6 +157,7 @@ def read_phrase(
         "unknown": [found.unknown] if found.unknown else [],
         "choices": offered,
         "missing": _missing(line, found, asked or read.problem, bool(read.words.strip())),
+        "mass_g": None,
     }
 
 

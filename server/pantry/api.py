@@ -5,7 +5,7 @@ from typing import Any
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from jarcore.data import Pantry, Species, default_pantry, rendered, rows, shelf, time_steps
+from jarcore.data import Pantry, Species, default_pantry, label_forms, rendered, rows, shelf, time_steps
 from jarcore.data.classes import flesh_words
 from jarcore.data.readings import reading_rows
 from jarcore.documents.evaluated_jar import Component
@@ -117,6 +117,7 @@ class PantryOut(Schema):
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
     time_steps: list[TimeStepOut]
+    label_forms: list[str]
     scales: list[ScaleOut]
 
 
@@ -132,6 +133,25 @@ class RowsOut(Schema):
 
     document: dict[str, Any] | None
     faults: list[FaultOut]
+
+
+class LabelIn(Schema):
+    """What a label says: what it is like, or its form; salt, sugar, fat and acid in 100 g [g]; allergens."""
+
+    name: str
+    like: str | None = None
+    form: str | None = None
+    salt: float | None = None
+    sugar: float | None = None
+    fat: float | None = None
+    acid: float | None = None
+    allergens: list[str] = []
+
+
+class MadeOut(Schema):
+    """The id of what was made."""
+
+    id: str
 
 
 class OwnJarOut(Schema):
@@ -171,6 +191,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
         "scales": list(pantry.scales),
         "time_steps": list(time_steps()),
+        "label_forms": label_forms(),
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }
 
@@ -205,6 +226,13 @@ def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     mine = kitchen_to_write(request.user, kitchen)
     value = keepable(request.body)
     return {"document": value, "faults": services.keep_rows(mine, request.user, value)}
+
+
+@router.post("/kitchens/{kitchen}/rows/ingredients", response={201: MadeOut}, operation_id="keep_from_label")
+def keep_from_label(request: AuthedRequest, kitchen: str, label: LabelIn) -> tuple[int, dict[str, Any]]:
+    """Add one ingredient to the kitchen's own rows, from what its label says."""
+    mine = kitchen_to_write(request.user, kitchen)
+    return 201, {"id": services.keep_from_label(mine, request.user, label.dict())}
 
 
 @router.put(

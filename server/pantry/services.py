@@ -1,12 +1,14 @@
 """Verbs on what is a kitchen's own: its rows and its Shelf."""
 
 from dataclasses import asdict
+from itertools import count
 from typing import Any
 
 from django.db import transaction
 from django.dispatch import Signal
+from django.utils.text import slugify
 
-from jarcore.data import BadPantry, Fault, default_pantry, with_rows
+from jarcore.data import BadPantry, Fault, default_pantry, row_of_label, with_rows
 from jarcore.data.kitchen_rows import FORMAT, FORMAT_VERSION
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
@@ -83,6 +85,33 @@ def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
     rows_kept.send(OwnRows, kitchen=kitchen)
     note(kitchen, What.ROWS, mark=rows.revision)
     return faults
+
+
+@transaction.atomic
+def keep_from_label(kitchen: Kitchen, user: User, label: dict[str, Any]) -> str:
+    """Add one row to the kitchen's own, from what its label says; gives its id, made of its name.
+
+    Raises: Problem 422 for a row that cannot be used; nothing is kept then.
+    """
+    name = label.get("name")
+    if not isinstance(name, str) or not name.strip():
+        errors = [{"path": "/name", "text": "Give it a name to find it by."}]
+        raise Problem(422, "Not valid", errors[0]["text"], errors=errors)
+    rows = OwnRows.objects.select_for_update().filter(kitchen=kitchen).first()
+    document = rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION}
+    entries = document.get("ingredients")
+    entries = entries if isinstance(entries, list) else []
+    taken = {*default_pantry().ingredients, *(one.get("id") for one in entries if isinstance(one, dict))}
+    plain = slugify(name, allow_unicode=True)[:60] or "own"
+    own = next(one for number in count(1) if (one := plain if number == 1 else f"{plain}-{number}") not in taken)
+    row = {**row_of_label({**label, "name": name.strip()[:120]}), "id": own}
+    whole = {**document, "ingredients": [*entries, row]}
+    place = f"/ingredients/{len(entries)}"
+    faults = [fault.text for fault in with_rows(default_pantry(), whole)[1] if fault.path == place]
+    if faults:
+        raise Problem(422, "Not valid", faults[0], errors=[{"path": "", "text": text} for text in faults])
+    keep_rows(kitchen, user, whole)
+    return own
 
 
 @transaction.atomic

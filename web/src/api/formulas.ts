@@ -1,4 +1,5 @@
 import { api, taken } from './client';
+import { pantryQuery, queries } from './queries';
 import type { components } from './schema';
 import type { FormulaDocument, Json } from './types';
 
@@ -23,6 +24,22 @@ export const saveDraft = (kitchen: string, formula: number, revision: number, do
 
 export const shelve = (kitchen: string, jar: { [key: string]: Json }, reason: string) =>
   taken(api.POST('/api/kitchens/{kitchen}/shelf', { params: { path: { kitchen } }, body: { jar, reason } }));
+
+/** Make one row of the kitchen's own from a label, as it was typed; gives its id, once the page knows it. */
+export async function keepFromLabel(
+  kitchen: string,
+  label: { [key: string]: Json | undefined },
+): Promise<string> {
+  const path = { kitchen };
+  const made = await taken(
+    api.POST('/api/kitchens/{kitchen}/rows/ingredients', {
+      params: { path },
+      body: label as components['schemas']['LabelIn'],
+    }),
+  );
+  await queries.invalidateQueries(pantryQuery(kitchen));
+  return made.id;
+}
 
 /** Keep all scales of a kitchen, as they were typed; a Problem 422 names the one that cannot be. */
 export const keepScales = (kitchen: string, scales: { step_g: Json; max_g: Json }[]) =>

@@ -432,6 +432,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/rows/ingredients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep From Label
+         * @description Add one ingredient to the kitchen's own rows, from what its label says.
+         */
+        post: operations["keep_from_label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/scales": {
         parameters: {
             query?: never;
@@ -1871,6 +1891,31 @@ export interface components {
             slug: string;
         };
         /**
+         * LabelIn
+         * @description What a label says: what it is like, or its form; salt, sugar, fat and acid in 100 g [g]; allergens.
+         */
+        LabelIn: {
+            /** Acid */
+            acid?: number | null;
+            /**
+             * Allergens
+             * @default []
+             */
+            allergens: string[];
+            /** Fat */
+            fat?: number | null;
+            /** Form */
+            form?: string | null;
+            /** Like */
+            like?: string | null;
+            /** Name */
+            name: string;
+            /** Salt */
+            salt?: number | null;
+            /** Sugar */
+            sugar?: number | null;
+        };
+        /**
          * Ledger
          * @description Salt from jar to jar to the plate; shares are of raw edible weight.
          *
@@ -2070,6 +2115,14 @@ export interface components {
             weigh: components["schemas"]["Weigh"] | null;
             /** Written */
             written: string;
+        };
+        /**
+         * MadeOut
+         * @description The id of what was made.
+         */
+        MadeOut: {
+            /** Id */
+            id: string;
         };
         /**
          * Method
@@ -2398,6 +2451,8 @@ export interface components {
             ingredients: components["schemas"]["IngredientOut"][];
             /** Kinds */
             kinds: components["schemas"]["Traits"][];
+            /** Label Forms */
+            label_forms: string[];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             /** Receiving */
@@ -2449,6 +2504,8 @@ export interface components {
             /** Choices */
             choices: components["schemas"]["Offered"][];
             line: components["schemas"]["LineRead"] | null;
+            /** Mass G */
+            mass_g: number | null;
             /** Missing */
             missing: string | null;
             /** Understood */
@@ -4226,6 +4283,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RowsOut"];
+                };
+            };
+        };
+    };
+    keep_from_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
                 };
             };
         };

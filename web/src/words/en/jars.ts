@@ -63,6 +63,20 @@ export const schools = {
   none: 'Nothing is disputed about this jar.',
 } as const;
 
+/** A thing that the pantry has not yet. */
+export const newRow = {
+  says: 'It becomes a row of the kitchen’s own, in every formula.',
+  start: 'It starts from',
+  likeHint: 'something like it: curry powder, red miso …',
+  like: 'like {what}',
+  or: 'or it is',
+  but: 'But in 100 g it holds, where it differs',
+  label: 'Its label says, in 100 g',
+  stated: { salt: 'salt', sugar: 'sugar', acid: 'acid', fat: 'fat' },
+  allergens: 'It contains',
+  forms: { dry: 'dry: a powder or seeds', paste: 'a paste', liquid: 'a liquid', oil: 'an oil' },
+} as const;
+
 /** What the kitchen's scales can weigh. */
 export const scales = {
   says: 'How a line is weighed follows from them: on the coarser one where that is fine enough, by the spoon where none is. Without any of your own the usual two are taken.',
@@ -92,7 +106,10 @@ export const lines = {
   lots: '{lots} × {each}',
   amount: '{amount} {unit}',
   range: '{low}–{high} {unit}',
-  follows: '{amount}, follows {basis}',
+  leaves: '“{words}” is kept as a note',
+  wouldWeigh: '= {mass} on this fish.',
+  noted: 'Noted: {note}.',
+  enter: 'Enter adds it.',
   unchanged: 'Not changed: {why}',
   line: 'Line',
   weigh: 'Weigh',
