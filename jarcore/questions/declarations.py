@@ -8,7 +8,7 @@ from jarcore.data import Pantry
 from jarcore.documents import Evaluation, Finding, Patch
 from jarcore.formula import evaluate
 from jarcore.questions.compare import Comparison, compare
-from jarcore.questions.declared import QUESTIONS, Above, Asked, Document, OfJar, OfLine, Words, question
+from jarcore.questions.declared import QUESTIONS, Above, Asked, Document, OfJar, OfLine, TimeOfDay, Words, question
 from jarcore.questions.explain import Explained, Explanation, explain
 from jarcore.questions.profiles import Profiles, profiles
 from jarcore.questions.read_line import Phrase, read_line
@@ -16,6 +16,7 @@ from jarcore.questions.rewrite import Rewriting, rewrite
 from jarcore.questions.scale import scale
 from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.swaps import Swap, swaps
+from jarcore.questions.until import Until, until_plate
 from jarcore.questions.windows import Curve, Fit, Over, Windows, curve, fits, windows
 
 # Whoever takes the questions from here has them declared.
@@ -137,6 +138,19 @@ class CurveAsked(OfJar):
 def _curve(asked: CurveAsked, pantry: Pantry, _told: Told) -> Curve | None:
     """The four times of a jar's window over one thing; null for a jar that is not timed."""
     return curve(asked.document, asked.jar, asked.over, pantry)
+
+
+class UntilAsked(OfJar):
+    """What time it is, and when the plate is wanted."""
+
+    now: TimeOfDay = Field(description="The time now, as 16:05.")
+    plate: TimeOfDay = Field(description="The time of the plate, as 19:30.")
+
+
+@question("until-plate")
+def _until_plate(asked: UntilAsked, pantry: Pantry, _told: Told) -> Until:
+    """What comes between a jar and the plate, and what its best must fit."""
+    return until_plate(asked.document, asked.jar, asked.now, asked.plate, pantry)
 
 
 class FitsAsked(OfJar):

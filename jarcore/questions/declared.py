@@ -23,6 +23,7 @@ Document = Annotated[dict[str, Any], WithJsonSchema({"type": "object", "format":
 Position = Annotated[int, Field(strict=True, ge=0, lt=MOST)]
 Above = Annotated[float, Field(strict=True, gt=0, lt=1e7)]
 Words = Annotated[str, Field(strict=True)]
+TimeOfDay = Annotated[str, Field(strict=True, pattern=r"^([01]?\d|2[0-3]):[0-5]\d$")]
 
 
 class Asked(BaseModel):

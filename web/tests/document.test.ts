@@ -6,7 +6,7 @@ import { type Patch, patched } from '@/document/patch';
 import { around, type PlaceWith } from '@/document/place';
 import { placeName } from '@/document/placeName';
 import { asTyped, keepable } from '@/document/typed';
-import { withNewIds } from '@/screens/bench/state/newIds';
+import { withNewIds } from '@/formula/jars/newIds';
 import { withCut } from '@/screens/bench/state/withCut';
 import { formula } from './server';
 import { table } from './tables';

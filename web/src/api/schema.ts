@@ -244,6 +244,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/ask/until-plate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * until-plate
+         * @description What comes between a jar and the plate, and what its best must fit.
+         */
+        post: operations["ask_until_plate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/ask/windows": {
         parameters: {
             query?: never;
@@ -636,6 +656,16 @@ export interface components {
             path?: string;
             /** Reason */
             reason?: string;
+        };
+        /**
+         * After
+         * @description One thing that comes between a jar and the plate [min].
+         */
+        After: {
+            /** Minutes */
+            minutes: number;
+            /** What */
+            what: string;
         };
         /**
          * Amount
@@ -3156,6 +3186,44 @@ export interface components {
             vessel: string;
         };
         /**
+         * Until
+         * @description The time to the plate [min], what of it comes after the jar, what that leaves for the jar, and what would fit.
+         */
+        Until: {
+            /** After */
+            after: components["schemas"]["After"][];
+            /** Fits */
+            fits: components["schemas"]["Fit"][];
+            /** Left Min */
+            left_min: number;
+            /** Minutes */
+            minutes: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * UntilAsked
+         * @description What time it is, and when the plate is wanted.
+         */
+        UntilAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Now
+             * @description The time now, as 16:05.
+             */
+            now: string;
+            /**
+             * Plate
+             * @description The time of the plate, as 19:30.
+             */
+            plate: string;
+        };
+        /**
          * Verdict
          * @description Whether a formula is ready, in one sentence, and how it is to look.
          *
@@ -3769,6 +3837,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Swap"][];
+                };
+            };
+        };
+    };
+    ask_until_plate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UntilAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Until"];
                 };
             };
         };

@@ -1,6 +1,8 @@
 import { scaleLinear, scalePow } from 'd3-scale';
 import { type ReactNode, type Ref, useId } from 'react';
 import { says } from '@/words';
+import { inLine } from './labels';
+import { useWidth } from './useWidth';
 
 export interface Series {
   name: string;
@@ -35,8 +37,11 @@ interface Props {
   children?: ReactNode;
 }
 
-const [WIDE, HIGH] = [640, 230];
-const PAD = { left: 62, right: 120, top: 14, bottom: 34 };
+const HIGH = 250;
+const LEAST_WIDE = 320;
+const PAD = { left: 62, right: 132, top: 24, bottom: 34 };
+/** The room that one letter of a mark takes [px]. */
+const SMALL = 6.4;
 
 /** Lines over one thing, each named at its end; marks across or up and down. */
 export function LineChart({
@@ -54,6 +59,8 @@ export function LineChart({
   chart,
 }: Props) {
   const clip = useId();
+  const { part, width } = useWidth<HTMLDivElement>();
+  const WIDE = Math.max(width, LEAST_WIDE);
   const xs = series.flatMap((one) => one.x);
   const ys = [
     ...series.flatMap((one) => one.y.filter((y): y is number => y !== null)),
@@ -80,100 +87,121 @@ export function LineChart({
     });
     return drawn;
   };
-  const names = spread(series.map((one) => ({ one, y: y(last(one.y) ?? 0) })));
+  // What runs to the right end is named there, beside the lines: no name is printed over one.
+  const names = spread([
+    ...series.map((one) => ({ name: one.name, bold: true, y: y(last(one.y) ?? 0) })),
+    ...marks.filter((mark) => mark.across).map((mark) => ({ name: mark.words, bold: false, y: y(mark.at) })),
+  ]);
+  const above = marks.filter((mark) => !mark.across).sort((a, b) => a.at - b.at);
+  const starts = inLine(
+    above.map((mark) => ({ at: x(mark.at), wide: mark.words.length * SMALL })),
+    WIDE,
+  );
   return (
-    <svg
-      ref={chart}
-      viewBox={`0 0 ${WIDE} ${HIGH}`}
-      className="w-full max-w-3xl"
-      role="img"
-      aria-label={label}
-    >
-      <clipPath id={clip}>
-        <rect
-          x={PAD.left}
-          y={PAD.top - 6}
-          width={WIDE - PAD.left - PAD.right}
-          height={HIGH - PAD.top - PAD.bottom + 8}
-        />
-      </clipPath>
-      {(minutesY ? clockTicks(top, Boolean(bentY)) : y.ticks(5)).map((tick) => (
-        <g key={tick}>
-          <path d={`M${PAD.left} ${y(tick)}H${WIDE - PAD.right}`} className="stroke-line" />
-          <text x={PAD.left - 6} y={y(tick) + 4} textAnchor="end" fontSize="11" className="fill-quiet">
-            {yWords(tick)}
+    <div ref={part}>
+      <svg
+        ref={chart}
+        viewBox={`0 0 ${WIDE} ${HIGH}`}
+        height={HIGH}
+        className="block w-full"
+        role="img"
+        aria-label={label}
+      >
+        <clipPath id={clip}>
+          <rect
+            x={PAD.left}
+            y={PAD.top - 6}
+            width={WIDE - PAD.left - PAD.right}
+            height={HIGH - PAD.top - PAD.bottom + 8}
+          />
+        </clipPath>
+        {(minutesY ? clockTicks(top, Boolean(bentY)) : y.ticks(5)).map((tick) => (
+          <g key={tick}>
+            <path d={`M${PAD.left} ${y(tick)}H${WIDE - PAD.right}`} className="stroke-line" />
+            <text x={PAD.left - 6} y={y(tick) + 4} textAnchor="end" fontSize="11" className="fill-quiet">
+              {yWords(tick)}
+            </text>
+          </g>
+        ))}
+        {(minutesX ? clockTicks(Math.max(...xs), false) : x.ticks(7)).map((tick) => (
+          <text
+            key={tick}
+            x={x(tick)}
+            y={HIGH - PAD.bottom + 15}
+            textAnchor="middle"
+            fontSize="11"
+            className="fill-quiet"
+          >
+            {xWords(tick)}
           </text>
-        </g>
-      ))}
-      {(minutesX ? clockTicks(Math.max(...xs), false) : x.ticks(7)).map((tick) => (
+        ))}
         <text
-          key={tick}
-          x={x(tick)}
-          y={HIGH - PAD.bottom + 15}
+          x={(PAD.left + WIDE - PAD.right) / 2}
+          y={HIGH - 4}
           textAnchor="middle"
           fontSize="11"
           className="fill-quiet"
         >
-          {xWords(tick)}
+          {xLabel}
         </text>
-      ))}
-      <text
-        x={(PAD.left + WIDE - PAD.right) / 2}
-        y={HIGH - 4}
-        textAnchor="middle"
-        fontSize="11"
-        className="fill-quiet"
-      >
-        {xLabel}
-      </text>
-      <text
-        transform={`translate(11 ${HIGH / 2}) rotate(-90)`}
-        textAnchor="middle"
-        fontSize="11"
-        className="fill-quiet"
-      >
-        {yLabel}
-      </text>
-      {marks.map((mark) => (
-        <g key={mark.words}>
-          <path
-            d={
-              mark.across
-                ? `M${PAD.left} ${y(mark.at)}H${WIDE - PAD.right}`
-                : `M${x(mark.at)} ${PAD.top}V${HIGH - PAD.bottom}`
-            }
-            className="stroke-ink"
-            strokeDasharray="2 3"
-          />
+        <text
+          transform={`translate(11 ${HIGH / 2}) rotate(-90)`}
+          textAnchor="middle"
+          fontSize="11"
+          className="fill-quiet"
+        >
+          {yLabel}
+        </text>
+        {marks.map((mark) => (
+          <g key={mark.words}>
+            <path
+              d={
+                mark.across
+                  ? `M${PAD.left} ${y(mark.at)}H${WIDE - PAD.right}`
+                  : `M${x(mark.at)} ${PAD.top}V${HIGH - PAD.bottom}`
+              }
+              className="stroke-ink"
+              strokeDasharray="2 3"
+            />
+          </g>
+        ))}
+        {above.map((mark, place) => (
           <text
-            x={mark.across ? PAD.left + 4 : x(mark.at) + 4}
-            y={mark.across ? y(mark.at) - 4 : PAD.top + 8}
+            key={mark.words}
+            x={starts?.[place] ?? x(mark.at)}
+            y={PAD.top - 8}
             fontSize="11"
             className="fill-ink"
           >
             {mark.words}
           </text>
-        </g>
-      ))}
-      <g clipPath={`url(#${clip})`}>
-        {series.map((one) => (
-          <path
-            key={one.name}
-            d={path(one)}
-            fill="none"
-            strokeWidth="2.2"
-            strokeDasharray={one.dash}
-            className={one.look}
-            data-series={one.name}
-          />
         ))}
-      </g>
-      {names.map(({ one, at }) => (
-        <text key={one.name} x={WIDE - PAD.right + 6} y={at + 4} fontSize="12" className="fill-ink">
-          {one.name}
-        </text>
-      ))}
-    </svg>
+        <g clipPath={`url(#${clip})`}>
+          {series.map((one) => (
+            <path
+              key={one.name}
+              d={path(one)}
+              fill="none"
+              strokeWidth="2.2"
+              strokeDasharray={one.dash}
+              className={one.look}
+              data-series={one.name}
+            />
+          ))}
+        </g>
+        {names.map(({ name, bold, at }) => (
+          <text
+            key={name}
+            x={WIDE - PAD.right + 6}
+            y={at + 4}
+            fontSize="12"
+            className={bold ? 'fill-ink font-semibold' : 'fill-quiet'}
+          >
+            {name}
+          </text>
+        ))}
+      </svg>
+    </div>
   );
 }
 
@@ -190,12 +218,12 @@ function clockTicks(most: number, bent: boolean): number[] {
 const last = (values: (number | null)[]) => values.findLast((value) => value !== null);
 
 /** Names at the lines' ends, pushed apart where they would overlap. */
-function spread(found: { one: Series; y: number }[]) {
+function spread(found: { name: string; bold: boolean; y: number }[]) {
   let above = -Infinity;
   return [...found]
     .sort((a, b) => a.y - b.y)
-    .map(({ one, y }) => {
+    .map(({ y, ...one }) => {
       above = Math.max(y, above + 14);
-      return { one, at: above };
+      return { ...one, at: above };
     });
 }

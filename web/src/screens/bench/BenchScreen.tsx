@@ -1,5 +1,6 @@
 import { useCallback, useState } from 'react';
 import { list } from '@/document/document';
+import { Rail } from '@/formula/jars/Rail';
 import { useOpened } from '@/formula/opened';
 import { useLeading } from '@/formula/places';
 import { Verdict } from '@/formula/Verdict';
@@ -12,7 +13,6 @@ import { FishPanel } from './parts/fish/FishPanel';
 import { type FishPart, partWith } from './parts/fish/parts';
 import { AddJar } from './parts/jars/AddJar';
 import { JarPanel } from './parts/jars/JarPanel';
-import { Rail } from './parts/jars/Rail';
 import { KeysDialog } from './parts/keys/KeysDialog';
 import { Readings } from './parts/readings/Readings';
 import { WindowStrip } from './parts/WindowStrip';

@@ -1,5 +1,6 @@
 import { useSearch } from '@tanstack/react-router';
 import { useEffect } from 'react';
+import { Rail } from '@/formula/jars/Rail';
 import { useOpened } from '@/formula/opened';
 import { Verdict } from '@/formula/Verdict';
 import { says } from '@/words';
@@ -15,7 +16,10 @@ export function WindowScreen() {
   return (
     <main className="flex grow flex-col gap-2 p-3 pt-2" data-stale={stale} aria-busy={stale}>
       <Verdict />
-      {evaluation && <JarInTime key={jar} jar={jar} evaluation={evaluation} />}
+      <div>
+        <Rail open={jar} onOpen={openJar} />
+        {evaluation && <JarInTime key={jar} jar={jar} evaluation={evaluation} />}
+      </div>
       {!evaluation && (
         <p className="rounded-plate border border-line bg-plate p-4 text-quiet">{says.app.reckoning}</p>
       )}

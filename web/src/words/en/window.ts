@@ -25,12 +25,13 @@ export const strip = {
 } as const;
 
 export const window = {
-  notTimed:
-    'This jar is not timed on this fish. Say which fish, cut, weight and thickness, and fill the jar; a finish is never timed.',
   surfaceOnly: 'This jar works on the surface only: nothing goes in that could be drawn.',
   at: 'At',
   min: 'min',
   noPlan: 'No time is planned yet.',
+  heldBack:
+    'Held back: {mass} go on just before heat, after {time} in the jar, {salt} of the fish as salt. Times above are without them.',
+  onPlate: 'On the plate: {mass}, {salt} of the fish as salt.',
   planned: 'Planned: {time}.',
   wouldBe: 'The latest would be {moves}.',
   move: '{time} with {change}',
@@ -52,6 +53,7 @@ export const now = {
   warm: 'Above {threshold} so far',
   next: 'What limits next',
   limit: '{binding}, at {time}',
+  beside: 'pinned at {pinned}, then at {now}',
   pastLatest: 'past the latest',
   holds: 'After {time} the fish holds {salt} salt.',
   holdsSour: 'After {time} the fish holds {salt} salt and {acid} of rim turned by acid, still raw.',
@@ -63,13 +65,26 @@ export const now = {
   little: '{holds} It has done little yet.',
 } as const;
 
+/** A jar that cannot be timed. */
+export const notTimed = {
+  head: 'No time can be given for this jar on this fish.',
+  would: 'To have a time it wants:',
+  species: 'which fish it is',
+  weight: 'the weight of the fish',
+  thickness: 'how thick one piece is',
+  lines: 'something in the jar',
+  amounts: 'the amount of each line',
+} as const;
+
 export const across = {
+  at: 'at {time}',
+  pinned: 'pinned at {time}',
   label: 'The cut across, {width} wide and {thick} thick',
   skinBelow: 'skin below',
   liesOn: 'lies on this face',
   skinAllRound: 'skin all round',
   ruler: '10 mm',
-  saltKey: 'salt, deeper where there is more; dashed lines at the figures beside them',
+  saltKey: 'salt, deeper where there is more: each dashed line has its figure on it',
   acidKey: 'turned by acid, still raw',
   figures: 'Salt by depth, in figures',
   depth: 'mm from an open face',
@@ -87,10 +102,25 @@ export const further = {
   howFar: 'how far the window goes, of what it is',
   timesThen: 'best from, and latest, then',
   trial: '{what}: {best}, {latest}',
-  mayStand: 'It may stand for {minutes} min',
+  plateAt: 'It goes on at {now} and is wanted on the plate at {plate}',
+  timeOfDay: 'A time of the day, as 19:30.',
+  until: '{time} until the plate.',
+  after: 'After the jar: {what}.',
   looking: 'looking for what fits …',
   yes: 'yes',
   no: 'no',
+} as const;
+
+/** What the numbers of each further look are of. */
+export const look = {
+  cut: 'The same jar on the usual piece of each cut of this fish: which would give more time, which less.',
+  cold: 'The same jar and cut, colder and warmer: each at one temperature from the start.',
+  curves: 'The four times of the window as one thing changes and all else stays as it is.',
+  moves: 'Each thing moved by a natural step down and up: how far the middle of the window goes with it.',
+  service:
+    'Counted from when it goes on: later jars, rests, salt just before heat, losing its chill, all batches in the heat.',
+  after: 'Lifted out at the planned time, and at rest in the chiller for a night.',
+  heat: 'The temperature in the middle of the thickest and the thinnest place, in the heat and the rest after it.',
 } as const;
 
 /** The window over one thing. */
@@ -114,7 +144,6 @@ export const times = {
 } as const;
 
 export const after = {
-  nothing: 'Nothing has gone in that could even out.',
   goes: 'Lifted out at {lifted}{rinsed}; {salt} salt stays in. At rest in the chiller the middle goes from {from} of the mean to {to} after {time}.',
   rinsed: ', rinsed for {time}',
   chart: 'Salt while it rests',

@@ -10,7 +10,7 @@ import { Said } from '@/words/Said';
 export function After({ profile }: { profile: JarProfile }) {
   const chart = useRef<SVGSVGElement>(null);
   const after = profile.after;
-  if (!after) return <p className="pt-2 text-quiet">{says.after.nothing}</p>;
+  if (!after) return null;
   const surface = after.salt_pct.map((row) => row[0] ?? 0);
   const middle = after.salt_pct.map((row) => row.at(-1) ?? 0);
   const [start, end] = [after.evenness[0], after.evenness.at(-1)];

@@ -6,8 +6,16 @@ import { says } from '@/words';
 import type { Moment } from '../state/moment';
 import { CrossSection } from './CrossSection';
 
+interface Props {
+  fish: FishResult;
+  profile: JarProfile;
+  now: Moment;
+  /** Which moment it is, where it stands beside another. */
+  caption?: string;
+}
+
 /** The cut across at one minute, its key, its figures, and the way to carry it off. */
-export function CutPlate({ fish, profile, now }: { fish: FishResult; profile: JarProfile; now: Moment }) {
+export function CutPlate({ fish, profile, now, caption }: Props) {
   const { value } = useOpened();
   const chart = useRef<SVGSVGElement>(null);
   const rows = () => [
@@ -19,7 +27,8 @@ export function CutPlate({ fish, profile, now }: { fish: FishResult; profile: Ja
     ...profile.t_min.map((t, row) => [t, ...(profile.salt_pct[row] ?? []), profile.acid_depth_mm[row] ?? 0]),
   ];
   return (
-    <>
+    <figure>
+      {caption && <figcaption className="font-semibold">{caption}</figcaption>}
       <CrossSection
         fish={fish}
         profile={profile}
@@ -36,8 +45,8 @@ export function CutPlate({ fish, profile, now }: { fish: FishResult; profile: Ja
           <Exports name="cut-across" chart={chart} rows={rows} />
         </span>
       </div>
-      <Figures depths={profile.depth_mm} salt={now.salt} />
-    </>
+      <Depths depths={profile.depth_mm} salt={now.salt} />
+    </figure>
   );
 }
 
@@ -59,7 +68,7 @@ function Key({ look, words }: { look: 'brine' | 'acid'; words: string }) {
 }
 
 /** Salt by depth as a table, for those who cannot see the drawing. */
-function Figures({ depths, salt }: { depths: number[]; salt: number[] }) {
+function Depths({ depths, salt }: { depths: number[]; salt: number[] }) {
   const shown = depths
     .map((depth, place) => [depth, salt[place] ?? 0] as const)
     .filter((_, place) => place % 7 === 0);

@@ -1,100 +1,105 @@
 import { useState } from 'react';
-import type { Evaluation, Json, TimeWindow } from '@/api';
+import type { Evaluation, TimeWindow } from '@/api';
 import { WindowBar } from '@/drawing';
 import { useOpened } from '@/formula/opened';
-import { stopping, whyNoWindow } from '@/formula/standing';
+import { stopping } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
-import { Button, NumberInput, Trouble } from '@/ui';
+import { Trouble } from '@/ui';
 import { fill, names, says } from '@/words';
 import { duration } from '@/words/numbers';
 import { momentAt } from '../state/moment';
 import { CutPlate } from './CutPlate';
+import { HeldBack } from './HeldBack';
 import { LookFurther } from './LookFurther';
-import { StateNow } from './StateNow';
+import { Minute } from './Minute';
+import { NotTimed } from './NotTimed';
+import { Figures, sentence } from './StateNow';
 
-/** The minute as a field shows it: a tenth below ten, whole ones above. */
-const shownMinutes = (minutes: number) =>
-  minutes < 10 ? Math.round(minutes * 10) / 10 : Math.round(minutes);
+interface Props {
+  jar: number;
+  evaluation: Evaluation;
+}
 
-/** One jar through time: the cut across, the fish at each minute, the window, and what lies beside it. */
-export function JarInTime({ jar, evaluation }: { jar: number; evaluation: Evaluation }) {
+/** One jar through time: the cut across over its bar of time, the fish at each minute, and what lies beside it. */
+export function JarInTime({ jar, evaluation }: Props) {
   const [chosen, setChosen] = useState<number | null>(null);
+  const [pinned, setPinned] = useState<number | null>(null);
   const asked = useQuestion('profiles', {});
   const compared = useQuestion('windows', { jar });
-  const { planned, plan } = usePlanned(jar);
+  const { planned } = usePlanned(jar);
   const { unreckoned, pantry } = useOpened();
   const window = evaluation.jars[jar]?.window;
   const profile = asked.answer?.jars[jar];
+  if (!window) return <NotTimed jar={jar} evaluation={evaluation} />;
 
-  if (!window) {
-    return (
-      <p className="rounded-plate border border-line bg-plate p-4 text-quiet" data-part="no-window">
-        {whyNoWindow(evaluation, jar)?.text ?? says.window.notTimed}
-      </p>
-    );
-  }
   const [stop] = stopping(evaluation);
   const minutes = chosen ?? planned ?? window.best_from_min;
-  const now = profile?.t_min.length ? momentAt(profile, minutes) : null;
-  const dry = profile?.on_face_pct.some((share) => share > 0) ?? false;
+  const moment = (at: number) => (profile?.t_min.length ? momentAt(profile, at) : null);
+  const now = moment(minutes);
+  const then = pinned === null ? null : moment(pinned);
   return (
     <>
       {/* That the server is not heard, or one is signed out, stands above already. */}
       {!unreckoned && <Trouble words={(asked.problem ?? compared.problem)?.detail} />}
-      <div className="grid gap-3 xl:grid-cols-[minmax(0,1fr)_22rem]">
-        <section aria-label={names.cutAcross} className="rounded-plate border border-line bg-plate p-3">
-          {now && profile && <CutPlate fish={evaluation.fish} profile={profile} now={now} />}
-          {!now && (
-            <p className="text-quiet">{asked.answer ? says.window.surfaceOnly : says.app.reckoning}</p>
-          )}
-        </section>
-        <section aria-label={names.theMinute} className="rounded-plate border border-line bg-plate p-3">
-          <div className="mb-1 flex items-center gap-2">
-            <label htmlFor="minute" className="font-title text-lg font-semibold">
-              {says.window.at}
-            </label>
-            <NumberInput
-              id="minute"
-              label={names.minute}
-              value={shownMinutes(minutes)}
-              onType={(typed: Json) => setChosen(typeof typed === 'number' && typed >= 0 ? typed : null)}
-              className="w-20"
-            />
-            <span>{says.window.min}</span>
-            {plan && (
-              <Button look="plain" className="ml-auto min-h-8! px-2! text-sm" onClick={() => plan(minutes)}>
-                {fill(names.planMinutes, { time: duration(minutes) })}
-              </Button>
-            )}
-          </div>
-          {now && (
-            <StateNow
-              now={now}
-              window={window}
-              dry={dry}
-              threshold={evaluation.exposure.threshold_c}
-              stop={stop?.text}
-            />
-          )}
-          {!now && <p className="text-quiet">{window.reasons[0]}</p>}
-        </section>
-      </div>
-      <section aria-label={names.window} className="rounded-plate border border-line bg-plate px-4 py-2">
-        <WindowBar
-          window={window}
-          contact={minutes}
-          planned={planned}
-          steps={pantry.time_steps}
-          label={names.timeInJar}
-          onContact={setChosen}
+      <section aria-label={names.cutAcross} className="rounded-plate border border-line bg-plate px-4 py-2">
+        <Minute
+          jar={jar}
+          minutes={minutes}
+          end={window.latest_min}
+          pinned={pinned}
+          onMinute={setChosen}
+          onPin={setPinned}
         />
+        {now && (
+          <p className="text-base" data-part="sentence" aria-live="polite">
+            {sentence(now, window, stop?.text)}
+          </p>
+        )}
+        {!now && <p className="text-quiet">{asked.answer ? says.window.surfaceOnly : says.app.reckoning}</p>}
+        {now && profile && (
+          <div className={then ? 'grid gap-4 md:grid-cols-2' : ''}>
+            {then && (
+              <CutPlate
+                fish={evaluation.fish}
+                profile={profile}
+                now={then}
+                caption={fill(says.across.pinned, { time: duration(then.minutes) })}
+              />
+            )}
+            <CutPlate
+              fish={evaluation.fish}
+              profile={profile}
+              now={now}
+              caption={then ? fill(says.across.at, { time: duration(now.minutes) }) : undefined}
+            />
+          </div>
+        )}
+        <section aria-label={names.timeOfJar} className="mt-1">
+          <WindowBar
+            window={window}
+            contact={minutes}
+            planned={planned}
+            label={names.timeInJar}
+            steps={pantry.time_steps}
+            onContact={setChosen}
+          />
+        </section>
         <p className="text-sm text-quiet">
           {planned === null ? says.window.noPlan : fill(says.window.planned, { time: duration(planned) })}{' '}
           {fill(says.strip.latest, { time: duration(window.latest_min), reason: window.reasons[0] ?? '' })}
           {window.moves.length > 0 && ` ${wouldBe(window.moves)}`}
         </p>
+        <HeldBack jar={jar} planned={planned ?? window.best_from_min} />
         {window.groups.length > 0 && <Groups groups={window.groups} />}
+        {now && (
+          <Figures
+            moments={then ? [then, now] : [now]}
+            window={window}
+            dry={profile?.on_face_pct.some((share) => share > 0) ?? false}
+            threshold={evaluation.exposure.threshold_c}
+          />
+        )}
       </section>
       <LookFurther jar={jar} compared={compared.answer} courses={asked.answer} />
     </>
@@ -106,7 +111,7 @@ const wouldBe = (moves: TimeWindow['moves']) =>
   fill(says.window.wouldBe, {
     moves: moves
       .map((move) => fill(says.window.move, { time: duration(move.latest_min), change: move.change }))
-      .join('; '),
+      .join(', '),
   });
 
 /** Unlike pieces: when each group goes in so that all come out together. */

@@ -10,7 +10,7 @@ import { Influences } from './Influences';
 import { Service } from './Service';
 
 const TAB =
-  'border-b-2 border-transparent px-3 py-1.5 data-[state=active]:border-kelp data-[state=active]:font-semibold';
+  'min-h-10 border-b-3 border-transparent px-3 pointer-coarse:min-h-11 data-[state=active]:border-kelp data-[state=active]:font-semibold';
 
 interface Props {
   jar: number;
@@ -18,33 +18,51 @@ interface Props {
   courses: Profiles | null;
 }
 
+interface Tab {
+  id: keyof typeof says.look;
+  name: string;
+  content: ReactNode;
+}
+
 /** The same jar on other cuts, colder, thicker; what moves it, what fits; afterwards, and in the heat. */
 export function LookFurther({ jar, compared, courses }: Props) {
   const profile = courses?.jars[jar];
-  const tabs: [string, string, ReactNode][] = [
-    ['cut', names.byCut, compared && <Aligned bars={compared.by_cut} label={names.byCut} />],
-    [
-      'cold',
-      names.byTemperature,
-      compared && <Aligned bars={compared.by_temperature} label={names.byTemperature} />,
-    ],
-    ['curves', names.curves, <Curves key="curves" jar={jar} />],
-    ['moves', names.whatMovesIt, compared && <Influences influences={compared.influences} />],
-    ['service', names.untilService, <Service key="service" jar={jar} />],
-    ['after', names.afterJar, profile && <After profile={profile} />],
-    ['heat', names.inTheHeat, courses && <Heat cooking={courses.cooking} />],
+  const tabs: Tab[] = [
+    {
+      id: 'cut',
+      name: names.byCut,
+      content: compared && <Aligned bars={compared.by_cut} label={names.byCut} />,
+    },
+    {
+      id: 'cold',
+      name: names.byTemperature,
+      content: compared && <Aligned bars={compared.by_temperature} label={names.byTemperature} />,
+    },
+    { id: 'curves', name: names.curves, content: <Curves jar={jar} /> },
+    {
+      id: 'moves',
+      name: names.whatMovesIt,
+      content: compared && <Influences influences={compared.influences} />,
+    },
+    { id: 'service', name: names.untilService, content: <Service jar={jar} /> },
+    // Where nothing went in there is nothing that could even out.
+    ...(profile?.after
+      ? [{ id: 'after', name: names.afterJar, content: <After profile={profile} /> } as const]
+      : []),
+    { id: 'heat', name: names.inTheHeat, content: courses && <Heat cooking={courses.cooking} /> },
   ];
   return (
-    <Tabs.Root defaultValue="cut" className="rounded-plate border border-line bg-plate px-4 pb-3">
+    <Tabs.Root defaultValue="cut" className="mt-2 rounded-plate border border-line bg-plate px-4 pb-3">
       <Tabs.List aria-label={names.lookFurther} className="flex flex-wrap border-b border-line">
-        {tabs.map(([id, words]) => (
+        {tabs.map(({ id, name }) => (
           <Tabs.Trigger key={id} value={id} className={TAB}>
-            {words}
+            {name}
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {tabs.map(([id, , content]) => (
+      {tabs.map(({ id, content }) => (
         <Tabs.Content key={id} value={id}>
+          <p className="pt-2 text-sm text-quiet">{says.look[id]}</p>
           {content || <p className="pt-2 text-quiet">{says.app.reckoning}</p>}
         </Tabs.Content>
       ))}

@@ -3,11 +3,11 @@ import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import type { Json } from '@/api';
 import { kindNames } from '@/document/kinds';
+import { useJars } from '@/formula/jars/useJars';
 import { useOpened } from '@/formula/opened';
 import { Button, Choice, Dialog, TextInput } from '@/ui';
 import { fill, names, says } from '@/words';
 import { ownShelfQuery, unshelve } from '../../state/ownShelf';
-import { useJars } from '../../state/useJars';
 import { JarsOfOther } from './JarsOfOther';
 import { Offer } from './Offer';
 

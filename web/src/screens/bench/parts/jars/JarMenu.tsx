@@ -2,11 +2,11 @@ import { DropdownMenu } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { Problem } from '@/api';
 import { isObject, text } from '@/document/document';
+import { useJars } from '@/formula/jars/useJars';
 import { useOpened } from '@/formula/opened';
 import { Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
 import { fill, names, says } from '@/words';
 import { keepOnShelf } from '../../state/ownShelf';
-import { useJars } from '../../state/useJars';
 
 interface Props {
   place: number;

@@ -3,11 +3,11 @@ import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dn
 import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef } from 'react';
 import { JarDrawing, shelfScale } from '@/drawing';
-import { useOpened } from '@/formula/opened';
 import { useSorting } from '@/ui';
 import { fill, names, says } from '@/words';
-import { useJars } from '../../state/useJars';
-import { type JarStanding, useStanding } from '../../state/useStanding';
+import { useOpened } from '../opened';
+import { useJars } from './useJars';
+import { type JarStanding, useStanding } from './useStanding';
 
 const HIGHEST = 44;
 /** So many jars stand side by side with their names; of more, only the open one says its name. */
@@ -16,7 +16,8 @@ const NAMED = 4;
 interface Props {
   open: number;
   onOpen: (place: number) => void;
-  onAdd: () => void;
+  /** Puts another one on; a room that only looks has none. */
+  onAdd?: () => void;
 }
 
 /** The jars in the order they touch the fish, to one scale, each with its state and its time. Dragged to another place. */
@@ -53,7 +54,7 @@ export function Rail({ open, onOpen, onAdd }: Props) {
                 onOpen={() => onOpen(place)}
               />
             ))}
-            {!readOnly && (
+            {!readOnly && onAdd && (
               <button
                 type="button"
                 onClick={onAdd}

@@ -1,11 +1,11 @@
 import type { Evaluation, Stratum } from '@/api';
 import { text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
-import { useOpened } from '@/formula/opened';
-import { stopping } from '@/formula/standing';
-import { plannedOf } from '@/formula/usePlanned';
 import { fill, says } from '@/words';
 import { duration } from '@/words/numbers';
+import { useOpened } from '../opened';
+import { stopping } from '../standing';
+import { plannedOf } from '../usePlanned';
 import { useJars } from './useJars';
 
 /** A jar as it stands on the rail: what it holds, whether something is wrong with it, and its time in words. */

@@ -1,6 +1,6 @@
 import type { Json } from '@/api';
 import { list, put } from '@/document/document';
-import { useOpened } from '@/formula/opened';
+import { useOpened } from '../opened';
 import { withNewIds } from './newIds';
 
 type Part = { [key: string]: Json };
