@@ -4,7 +4,7 @@ import statistics
 from typing import Any
 
 from tests.browser.chrome import chrome
-from tests.browser.pages.bench import WINDOW, BenchPage
+from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.page import called
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
@@ -88,8 +88,9 @@ requestAnimationFrame(frame);
 def report_drag() -> None:
     """Print how many frames a second stand while the time is dragged; after report(), in the same browser."""
     driver: Any = chrome()
-    driver.find_element("css selector", f"{WINDOW} h2 a").click()
-    WindowPage(driver, "").opened()
+    page = WindowPage(driver, "")
+    page.to_the_window()
+    page.opened()
     gaps = sorted(driver.execute_async_script(DRAG, called(names.timeInJar), KEYS))
     middle, late = statistics.median(gaps), gaps[int(0.95 * (len(gaps) - 1))]
     print(

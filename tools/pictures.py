@@ -6,7 +6,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from tests.browser.chrome import chrome, resize
-from tests.browser.pages.bench import WINDOW, BenchPage
+from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 from tests.browser.pages.window import WindowPage
@@ -53,7 +53,7 @@ def _how(bench: BenchPage) -> None:
 
 
 def _window(bench: BenchPage) -> WindowPage:
-    bench.one(f"{WINDOW} h2 a").click()
+    bench.to_the_window()
     page = WindowPage(bench.driver, bench.address)
     page.opened()
     page.bars()

@@ -24,18 +24,18 @@ HEADS: dict[Standing, str] = {
 def not_ready(
     cautions: Sequence[Caution], findings: Sequence[Finding], jars: Sequence[Laid], fish: MeasuredFish
 ) -> list[NotReady]:
-    """Refusals and stops that stand, gravest first; then what is open: jars, the fish's weight, what cannot be read."""
+    """Refusals and stops that stand, gravest first; then what cannot be read, and what is open: jars, the fish."""
     found: list[NotReady] = [
         {"path": one["path"], "text": one["text"], "grade": "refuse" if one["grade"] == "refuse" else "stop"}
         for one in cautions
         if stands(one)
     ]
-    found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish)]
     found += [
         {"path": one.path, "text": one.text, "grade": "unread"}
         for one in findings
         if one.grade == FAULT and one.path.startswith(WEIGHTY)
     ]
+    found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish)]
     return found
 
 

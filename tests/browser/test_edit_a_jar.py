@@ -5,10 +5,15 @@ from selenium.webdriver.common.keys import Keys
 from server.pantry.models import OwnRows
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.bench import OPEN_JAR
+from tests.browser.pages.page import called
 from tests.browser.words import names
 
 CHAR = "Arctic char, lemon and orange"
 GURNARD = "Gurnard, mustard buttermilk"
+MIDDLES = """return Object.fromEntries(['handle', 'planned'].map((part) => {
+  const box = document.querySelector(`[data-part=${part}]`).getBoundingClientRect();
+  return [part, box.left + box.width / 2];
+}));"""
 
 
 class EditAJarTest(BrowserTest):
@@ -103,11 +108,15 @@ class EditAJarTest(BrowserTest):
         self.open_formula(CHAR)
         handle = self.bench.field(names.plannedTime)
         self.assertEqual(handle.get_attribute("aria-valuetext"), "20 min")
-        handle.send_keys(Keys.PAGE_UP)
+        for key, words in ((Keys.ARROW_RIGHT, "21 min"), (Keys.PAGE_UP, "26 min"), (Keys.ARROW_LEFT, "25 min")):
+            handle.send_keys(key)
+            self.bench.one(f"{called(names.plannedTime)}[aria-valuetext='{words}']")
         self.bench.settled()
         planned = self.stored(CHAR).document["jars"][0]["method"]["contact_time"]
-        self.assertGreater(planned["value"], 20)
-        self.assertEqual(planned["unit"], "min")
+        self.assertEqual(planned, {"value": 25, "unit": "min"})
+        # The handle, the planned mark and the scale stand at one place.
+        places = self.driver.execute_script(MIDDLES)
+        self.assertAlmostEqual(places["handle"], places["planned"], delta=1)
         self.bench.type(names.contactTime, "45")
         self.bench.sees("[data-part=advice]", "Too long: lift out by 30 min")
 
@@ -126,7 +135,7 @@ class AroundAJarTest(BrowserTest):
         # The chiller's 4 °C went with the chiller; what is reckoned with instead is said.
         self.bench.sees("[data-estimated]", "taken as 20 °C")
         self.bench.settled()
-        self.table.follow(names.product)
+        self.bench.to_the_table()
         self.table.until(lambda: "not ready" in self.table.text("main"), "not ready on the table")
 
     def test_signing_out_and_coming_back_to_the_same_place(self) -> None:
@@ -143,7 +152,7 @@ class AroundAJarTest(BrowserTest):
         self.open_formula(ZANDER)
         self.bench.type(names.thickness, "thick")
         self.bench.settled()
-        self.bench.sees("[data-part=verdict]", "Not ready: “thick” is not a number")
+        self.bench.sees("[data-part=verdict]", "Not yet: “thick” is not a number")
         self.bench.press(names.keepVersion)
         self.bench.type(names.whatIsDifferent, "a try")
         self.bench.sees("[role=dialog]", "cannot be kept before what cannot be read is mended")
@@ -156,7 +165,7 @@ class AroundAJarTest(BrowserTest):
         # What was typed of the version waited.
         self.assertEqual(self.bench.value_of(names.whatIsDifferent), "a try")
         self.bench.press(names.keepReady)
-        self.bench.sees("main header p", "draft after version 2")
+        self.bench.sees("[data-part=after-version]", "draft after version 2")
         self.assertEqual(self.stored().latest_version, 2)
 
     def test_what_is_not_there_says_so_and_leads_back(self) -> None:

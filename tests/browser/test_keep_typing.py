@@ -79,7 +79,7 @@ class TypingGoesOnTest(BrowserTest):
 
     def test_tags_notes_and_spoons_of_the_formula(self) -> None:
         self.open_zander()
-        spoons = self.bench.text("tr[data-line=l1] td:nth-child(4) span:last-child")
+        spoons = self.bench.text("tr[data-line=l1] [data-part=spoons]")
         self.bench.press(names.notes)
         self.bench.type(names.tags, "galley, winter")
         self.bench.type(names.notes, "Crush the caraway coarsely.")
@@ -90,7 +90,7 @@ class TypingGoesOnTest(BrowserTest):
         self.assertEqual((document["tags"], document["measures"]), (["galley", "winter"], "metric"))
         self.assertEqual(document["notes"], "Crush the caraway coarsely.")
         self.assertEqual(spoons, "1 3/8 tsp")
-        self.table.follow(names.product)
+        self.bench.to_the_table()
         self.table.choose(names.tag, "winter")
         self.table.waits_for(ZANDER)
 

@@ -7,7 +7,6 @@ from server.formulas.models import Formula
 from server.formulas.services import create_formula
 from server.pantry.services import keep_rows
 from tests.browser.case import ZANDER, BrowserTest
-from tests.browser.pages.bench import OPEN_JAR, WINDOW
 from tests.browser.pages.window import WindowPage
 from tests.browser.words import names
 
@@ -20,12 +19,8 @@ class RoomsTest(BrowserTest):
         self.window = WindowPage(self.driver, self.live_server_url)
 
     def to_the_window(self) -> None:
-        self.bench.one(WINDOW + " h2 a").click()
+        self.bench.to_the_window()
         self.window.opened()
-
-    def to_the_bench(self) -> None:
-        self.bench.follow(names.toBench)
-        self.bench.field(names.weight)
 
     def undo_by_keys(self) -> None:
         self.driver.find_element("tag name", "body").send_keys(Keys.CONTROL, "z")
@@ -49,7 +44,7 @@ class OpenedFormulaTest(RoomsTest):
         stored = self.stored().document
         self.assertEqual(stored["fish"]["thickness"]["value"], 31)
         self.assertEqual(stored["jars"][0]["method"]["contact_time"]["value"], 45)
-        self.to_the_bench()
+        self.bench.to_the_bench()
         self.assertEqual(self.bench.value_of(names.thickness), "31")
         # The steps back go through both screens.
         self.undo_by_keys()
@@ -79,7 +74,7 @@ class OpenedFormulaTest(RoomsTest):
         bench.add_jar("Measured dry brine")
         bench.settled()
         self.to_the_window()
-        self.assertIn("1 Measured dry brine", self.window.field(names.whichJar).text)
+        self.assertIn("1 Measured dry brine", self.window.one("[data-jar='0']").text)
 
 
 class AddressesTest(RoomsTest):
@@ -87,10 +82,10 @@ class AddressesTest(RoomsTest):
         self.open_formula(GURNARD)
         self.bench.press("2 Mustard buttermilk")
         self.to_the_window()
-        self.assertEqual(self.window.value_of(names.whichJar), "1")
-        self.window.choose(names.whichJar, "0")
-        self.to_the_bench()
-        self.assertIn("Dry brine", self.bench.text(OPEN_JAR))
+        self.assertEqual(self.window.jar_open(), 1)
+        self.window.open_jar(0)
+        self.bench.to_the_bench()
+        self.assertEqual(self.bench.value_of(names.jarName), "Dry brine")
 
     def test_one_formula_after_another_each_has_its_own_draft(self) -> None:
         """A formula, its clone (the same jars and lines, by the same ids), another one, and back."""
@@ -101,7 +96,7 @@ class AddressesTest(RoomsTest):
         self.bench.type(names.thickness, "31")
         thickness = {ZANDER: "31", "A clone": "22", GURNARD: "18"}
         for title in ("A clone", GURNARD, ZANDER):
-            self.table.follow(names.product)
+            self.bench.to_the_table()
             self.table.open(title)
             self.bench.settled()
             self.assertEqual(self.bench.value_of(names.title), title)
@@ -130,7 +125,7 @@ class AddressesTest(RoomsTest):
                 self.bench.leads_to(address)
                 self.bench.settled()
         self.driver.get(f"{self.live_server_url}/ternlund/window/{number}?jar=1")
-        self.window.holds(names.whichJar, "1")
+        self.window.until(lambda: self.window.jar_open() == 1, "the second jar open")
 
 
 class OthersTest(BrowserTest):
@@ -141,9 +136,9 @@ class OthersTest(BrowserTest):
         self.bench.holds(names.thickness, "30")
         self.bench.sees("[data-part=kept]", "Merged with somebody")
         other.keep_version("thicker")
-        self.bench.sees("main header p", "draft after version 2")
+        self.bench.sees("[data-part=after-version]", "draft after version 2")
         # The Table of a third window follows as well.
-        self.table.follow(names.product)
+        self.bench.to_the_table()
         self.table.one("main li h2")
         other.type(names.title, "Zander, thicker")
         self.table.until(lambda: "Zander, thicker" in self.table.titles(), "the new title")
@@ -208,7 +203,7 @@ class StepsBackTest(BrowserTest):
         before = self.bench.weighs()
         salt = {"id": "sea-salt-fine", "like": "sea-salt-fine", "density_g_ml": 0.6}
         own = {"format": "jar-table/pantry", "format_version": 1, "ingredients": [salt], "fish": []}
-        spoons = "tr[data-line=l1] td:nth-child(4) span:last-child"
+        spoons = "tr[data-line=l1] [data-part=spoons]"
         self.assertEqual(self.bench.text(spoons), "1 3/8 tsp")
         keep_rows(self.kitchen, User.objects.get(username="mk"), own)
         self.bench.until(lambda: self.bench.text(spoons) != "1 3/8 tsp", "twice the spoons for the lighter salt")

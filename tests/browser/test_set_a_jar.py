@@ -9,7 +9,7 @@ from jarcore.formula import evaluate
 from server.formulas.models import FormulaVersion
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
-from tests.browser.pages.bench import WINDOW
+from tests.browser.pages.bench import TIME
 from tests.browser.words import names
 
 
@@ -61,7 +61,7 @@ class SetAJarTest(BrowserTest):
 
         bench.settled()
         bench.keep_version("for the large fillets")
-        bench.sees("main header p", "draft after version 2")
+        bench.sees("[data-part=after-version]", "draft after version 2")
         self.driver.refresh()
         bench.settled()
         self.assertEqual(bench.field(names.weight).get_attribute("value"), "2.3")
@@ -128,14 +128,14 @@ class WhatIsTypedTest(BrowserTest):
         self.bench.press(names.anotherFish)
         self.bench.find(names.findFish, "perch", "Perch")
         self.bench.press(names.takeIt)
-        self.bench.sees(WINDOW, "No time can be given")
+        self.bench.sees(TIME, "No time can be given")
         self.bench.press("European perch")
         self.bench.sees("[data-part=advice]", "Lift out between")
 
     def test_a_viewer_looks_and_changes_nothing(self) -> None:
         self.enter("vs")
         self.table.open(ZANDER)
-        self.bench.sees("main header", "You may look, not change")
+        self.bench.sees("header", "You may look, not change")
         self.assertFalse(self.bench.field(names.weight).is_enabled())
         self.assert_accessible()
 

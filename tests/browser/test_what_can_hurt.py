@@ -6,7 +6,7 @@ from selenium.webdriver.common.by import By
 
 from server.formulas.models import FormulaVersion
 from tests.browser.case import ZANDER, BrowserTest
-from tests.browser.pages.bench import FISH, PLATE, WINDOW
+from tests.browser.pages.bench import FISH, PLATE, TIME
 from tests.browser.words import names
 
 
@@ -21,7 +21,7 @@ class HurtTest(BrowserTest):
         bench.sees("[data-part=verdict]", "Ready")
         bench.type_line("peanut oil")
         bench.sees("[data-code=diner-avoids]", "avoids peanut")
-        bench.sees("[data-part=verdict]", "Not ready: A diner avoids peanut")
+        bench.sees("[data-part=verdict]", "Stopped: A diner avoids peanut")
         bench.sees("[data-code=allergens-present]", "peanut")
         bench.settled()
         line = self.stored().document["jars"][0]["lines"][-1]
@@ -34,7 +34,7 @@ class HurtTest(BrowserTest):
         bench.sees("[data-code=oil-garlic-herb]", "not said how long Garlic in oil is kept")
         bench.type(names.ageOf.format(line="Garlic in oil"), "6")
         bench.sees("[data-code=oil-garlic-old]", "6 d old")
-        bench.sees("[data-part=verdict]", "Not ready")
+        bench.sees("[data-part=verdict]", "Stopped: ")
         bench.settled()
         self.assertEqual(self.stored().document["jars"][0]["lines"][-1]["age"], {"value": 6, "unit": "d"})
 
@@ -139,13 +139,13 @@ class StoppedTest(BrowserTest):
         bench.type(names.keptBy, "MK")
         self.assert_accessible()
         bench.press(names.keepNotReady)
-        bench.sees("main header p", "draft after version 2, which is not ready")
+        bench.sees("[data-part=after-version]", "draft after version 2, which is not ready")
         version = FormulaVersion.objects.get(formula=self.stored(), number=2)
         self.assertEqual((version.standing, version.initials), ("not_ready", "MK"))
 
-        bench.one(WINDOW + " h2 a").click()
-        bench.sees("[data-part=verdict]", "Not ready")
-        self.assertTrue(bench.one(WINDOW + " [data-stopped]"))
+        bench.to_the_window()
+        bench.sees("[data-part=verdict]", "Stopped: ")
+        self.assertTrue(bench.one(TIME + " [data-stopped]"))
         bench.sees("[data-part=sentence]", "Stopped")
         self.assertFalse(self.driver.find_elements(By.CSS_SELECTOR, "[data-bar] [data-binding]:not([data-stopped])"))
         self.assert_accessible()
@@ -163,7 +163,7 @@ class StoppedTest(BrowserTest):
         self.assertFalse(bench.one("[role=dialog] button[type=submit]").is_enabled())
         bench.one("[role=dialog] input[type=checkbox]").click()
         bench.press(names.keepNotToBeCooked)
-        bench.sees("main header p", "not to be cooked")
+        bench.sees("[data-part=after-version]", "not to be cooked")
         version = FormulaVersion.objects.get(formula=self.stored(), number=2)
         self.assertEqual((version.standing, version.initials), ("not_to_be_cooked", "OT"))
         bench.press(names.keepVersion)
@@ -194,7 +194,7 @@ class StoppedTest(BrowserTest):
         bench.type(names.oilVolume, "3")
         bench.type(names.heatTemperature, "190")
         bench.fresh()
-        bench.sees("[data-part=verdict]", "Ready.")
+        bench.sees("[data-part=verdict]", "Ready")
         bench.choose(names.whichOil, "butter")
         bench.sees("[data-code=oil-smoke]", "Butter, unsalted smokes from about 150 °C")
         bench.choose(names.whichOil, "sunflower-oil")

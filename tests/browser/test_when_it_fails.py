@@ -105,7 +105,7 @@ class WayOutTest(FailingTest):
         self.assertEqual(self.stored().latest_version, 1)
         self.bench.answers_truly()
         self.bench.press(names.keepReady)
-        self.bench.sees("main header p", "draft after version 2")
+        self.bench.sees("[data-part=after-version]", "draft after version 2")
         kept = self.stored().versions.get(number=2).document
         self.assertEqual(kept["fish"]["thickness"]["value"], 31)
 
@@ -123,8 +123,7 @@ class WayOutTest(FailingTest):
 
     def test_a_screen_that_the_server_did_not_answer_comes_when_it_does(self) -> None:
         self.open_zander()
-        self.table.follow(names.product)
-        self.table.one("main li h2")
+        self.bench.to_the_table()
         self.table.answers("/api/kitchens/ternlund/formulas/", 503)
         self.table.find_and_open("Gurnard, mustard buttermilk")
         self.table.sees(FAILURE, "The kitchen server does not answer")

@@ -5,7 +5,6 @@ from selenium.webdriver.common.keys import Keys
 from jarcore.formula import evaluate
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
-from tests.browser.pages.bench import WINDOW
 from tests.browser.pages.window import WindowPage
 from tests.browser.words import names
 
@@ -18,7 +17,7 @@ class WindowTest(BrowserTest):
         self.enter()
         self.table.open(title)
         self.bench.settled()
-        self.bench.one(WINDOW + " h2 a").click()
+        self.bench.to_the_window()
         page = WindowPage(self.driver, self.live_server_url)
         page.opened()
         return page
@@ -75,7 +74,11 @@ class WindowTest(BrowserTest):
     def test_what_fits_the_time_until_service_is_taken(self) -> None:
         page = self.open(PERCH)
         page.tab(names.untilService)
-        page.type(names.minutesUntilService, "150")
+        page.type(names.timeNow, "16:00")
+        page.type(names.plateTime, "18:60")
+        page.complains("A time of the day")
+        page.type(names.plateTime, "18:34")
+        page.sees("[data-part=until]", "in the heat")
         page.one("[data-fits=true]")
         page.press("Take 15 mm")
         page.sees("[data-fits=true]", "lies within it")
@@ -86,10 +89,15 @@ class WindowTest(BrowserTest):
 
     def test_a_jar_that_is_not_timed_says_so_and_leads_back(self) -> None:
         page = self.open("Gurnard, mustard buttermilk")
-        page.choose(names.whichJar, "3")
-        page.sees("[data-part=no-window]", "a finish is never timed")
-        self.bench.follow(names.toBench)
-        self.bench.settled()
+        page.open_jar(3)
+        page.sees("[data-part=no-window]", "nothing has to be timed here")
+        page.to_the_bench()
+        page.settled()
+        page.press(names.addJar)
+        page.tab(names.emptyJar)
+        page.press("Wet brine")
+        page.to_the_window()
+        page.sees("[data-part=no-window]", "something in the jar")
 
     def test_tablet_and_dark(self) -> None:
         page = self.open(ZANDER)

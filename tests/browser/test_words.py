@@ -3,7 +3,6 @@
 import re
 
 from tests.browser.case import BrowserTest
-from tests.browser.pages.bench import WINDOW
 from tests.browser.pages.window import WindowPage
 from tests.browser.words import catalogue, names
 
@@ -41,7 +40,7 @@ class NamesTest(BrowserTest):
 
     def test_the_window(self) -> None:
         self.open_formula(GURNARD)
-        self.bench.one(WINDOW + " h2 a").click()
+        self.bench.to_the_window()
         page = WindowPage(self.driver, self.live_server_url)
         page.opened()
         for tab, least in ((names.curves, 3), (names.untilService, 3)):

@@ -6,8 +6,8 @@ from selenium.webdriver.common.keys import Keys
 from tests.browser.pages.page import Page, called
 from tests.browser.words import names
 
-FISH, OPEN_JAR, PLATE, WINDOW = (
-    f"section{called(name)}" for name in (names.fish, names.openJar, names.saltToPlate, names.window)
+FISH, OPEN_JAR, PLATE, TIME = (
+    f"section{called(name)}" for name in (names.fish, names.openJar, names.saltToPlate, names.timeOfJar)
 )
 
 
@@ -38,6 +38,30 @@ class BenchPage(Page):
         """Wait until a field says what is wrong with it."""
         faults = (By.CSS_SELECTOR, "[role=alert]")
         self.until(lambda: any(words in fault.text for fault in self.driver.find_elements(*faults)), words)
+
+    def open_jar(self, place: int) -> None:
+        """Open a jar of the rail, counted from 0."""
+        self.one(f"[data-jar='{place}']").click()
+        self.one(f"[data-jar='{place}'][aria-pressed=true]")
+
+    def jar_open(self) -> int:
+        """Which jar is open, counted from 0."""
+        return int(self.one("[data-jar][aria-pressed=true]").get_attribute("data-jar") or "")
+
+    def verdict(self) -> str:
+        return self.text("[data-part=verdict]")
+
+    def to_the_window(self) -> None:
+        self.follow(names.window)
+        self.one(f"{TIME} [data-part=handle], [data-part=no-window]")
+
+    def to_the_bench(self) -> None:
+        self.follow(names.bench)
+        self.one(FISH)
+
+    def to_the_table(self) -> None:
+        self.field(names.toTable).click()
+        self.one("main li h2")
 
     def add_jar(self, name: str) -> None:
         self.press(names.addJar)

@@ -15,6 +15,7 @@ export function Shell() {
   const navigate = useNavigate();
 
   const problem = useFeed(kitchen.slug, kitchen.changes);
+  const initials = person.initials || person.name.slice(0, 2);
   const [place, setPlace] = useState<HTMLElement | null>(null);
   const opened = useMatches().some((match) => match.routeId.startsWith('/$kitchen/formula'));
   const [stuck, setStuck] = useState<string | null>(null);
@@ -51,7 +52,7 @@ export function Shell() {
         <Link
           to="/$kitchen"
           params={{ kitchen: kitchen.slug }}
-          aria-label={names.toTable}
+          aria-label={opened ? names.toTable : undefined}
           className="flex min-h-11 min-w-11 items-center justify-center gap-2 rounded-control font-title text-lg font-bold"
         >
           <Mark /> {!opened && names.product}
@@ -60,10 +61,10 @@ export function Shell() {
         <Connection problem={problem} stuck={stuck} />
         <DropdownMenu.Root>
           <DropdownMenu.Trigger
-            aria-label={fill(names.account, { person: person.name })}
+            aria-label={fill(names.account, { initials, person: person.name })}
             className="grid size-9 shrink-0 place-items-center rounded-full bg-kelp text-sm font-bold text-on-kelp pointer-coarse:size-11"
           >
-            {person.initials || person.name.slice(0, 2)}
+            {initials}
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" className={menuLook}>

@@ -4,7 +4,8 @@ import { duration } from '@/words/numbers';
 import { Said } from '@/words/Said';
 import { Bands, scaleOf } from './bands';
 import { free, inLine, type Label, room } from './labels';
-import { TimeHandle, type TimeStep } from './TimeHandle';
+import type { TimeStep } from './steps';
+import { TimeHandle } from './TimeHandle';
 import { useWidth } from './useWidth';
 
 /** Times that are written below a bar where there is room, the most telling first. */

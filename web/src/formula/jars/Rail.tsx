@@ -58,7 +58,7 @@ export function Rail({ open, onOpen, onAdd }: Props) {
               <button
                 type="button"
                 onClick={onAdd}
-                className="min-h-11 shrink-0 self-center rounded-control px-2.5 text-quiet hover:bg-plate hover:text-ink"
+                className={`min-h-11 shrink-0 self-center rounded-control px-2 text-left leading-4.5 text-quiet hover:bg-plate hover:text-ink ${jars.length < NAMED ? '' : 'w-14 text-sm'}`}
               >
                 <span aria-hidden="true">+ </span>
                 {names.addJar}
@@ -113,7 +113,6 @@ function StandingJar({ id, place, jar, scale, open, named, onOpen }: StandingPro
       {...listeners}
       aria-roledescription={names.movableJar}
       aria-pressed={open}
-      aria-label={fill(says.jars.inRail, { jar: name, state: jar.words })}
       title={fill(says.jars.inRail, { jar: name, state: jar.words })}
       data-jar={place}
       data-state={jar.state}
@@ -132,10 +131,17 @@ function StandingJar({ id, place, jar, scale, open, named, onOpen }: StandingPro
           >
             {name}
           </span>
-          <span className={`block text-sm leading-4 ${TONES[jar.tone]}`}>{jar.words}</span>
+          <span
+            className={`block text-sm leading-4 ${open || jar.tone !== 'best' ? TONES[jar.tone] : 'text-quiet'}`}
+          >
+            {jar.words}
+          </span>
         </span>
       ) : (
-        <span className="text-sm text-quiet">{place + 1}</span>
+        <span className="text-sm text-quiet">
+          <span aria-hidden="true">{place + 1}</span>
+          <span className="sr-only">{fill(says.jars.inRail, { jar: name, state: jar.words })}</span>
+        </span>
       )}
     </button>
   );

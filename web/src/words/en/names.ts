@@ -33,7 +33,7 @@ export const names = {
   verdict: 'Verdict',
   oneMore: 'and 1 more',
   andMore: 'and {number} more',
-  account: 'Signed in: {person}',
+  account: '{initials}, signed in: {person}',
   keys: 'Keys',
   singleKeys: 'Single keys are on',
   notes: 'Notes',

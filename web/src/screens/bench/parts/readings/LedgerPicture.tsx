@@ -41,7 +41,7 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
   return (
     <svg
       viewBox={`0 0 ${WIDE} ${HIGH + 18}`}
-      className="mt-1 w-full"
+      className="mt-1 w-full max-w-80"
       role="img"
       aria-label={steps.map(said).join(', ')}
     >
@@ -73,7 +73,7 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
               ? says.plate.plateAtLeast
               : place === 0 || place === steps.length - 1
                 ? step.name
-                : place % every === 0
+                : place % every === 0 && (every === 1 || place < steps.length - 2)
                   ? `${place}`
                   : ''}
           </text>
