@@ -13,6 +13,7 @@ from jarcore.judgement import stands
 WEIGHTY = ("/fish", "/jars", "/cook", "/diners", "/sides", "/servings")
 # What does not keep a formula from being ready and is said with it all the same.
 MINDED = ("contact-past-latest",)
+UNKNOWN_FISH = "unknown-fish"
 OFF_BEST, UNPLANNED = "off-best", "off-best/unplanned"
 HEADS: dict[Standing, str] = {
     "ready": "verdict/ready",
@@ -22,38 +23,41 @@ HEADS: dict[Standing, str] = {
 
 
 def not_ready(
-    cautions: Sequence[Caution], findings: Sequence[Finding], jars: Sequence[Laid], fish: MeasuredFish
+    cautions: Sequence[Caution], findings: Sequence[Finding], jars: Sequence[Laid], fish: MeasuredFish, chosen: bool
 ) -> list[NotReady]:
-    """Refusals and stops that stand, gravest first; then what cannot be read, and what is open: jars, the fish."""
+    """Refusals and stops that stand, gravest first; then what cannot be read, and what is open: the fish, the jars.
+
+    CHOSEN is whether any fish was named: one that is not yet is no stop but a beginning.
+    """
     found: list[NotReady] = [
         {"path": one["path"], "text": one["text"], "grade": "refuse" if one["grade"] == "refuse" else "stop"}
         for one in cautions
-        if stands(one)
+        if stands(one) and (chosen or one["code"] != UNKNOWN_FISH)
     ]
     found += [
         {"path": one.path, "text": one.text, "grade": "unread"}
         for one in findings
         if one.grade == FAULT and one.path.startswith(WEIGHTY)
     ]
-    found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish)]
+    found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish, chosen)]
     return found
 
 
-def _open(jars: Sequence[Laid], fish: MeasuredFish) -> Iterator[tuple[str, str]]:
+def _open(jars: Sequence[Laid], fish: MeasuredFish, chosen: bool) -> Iterator[tuple[str, str]]:
+    if not chosen:
+        yield "/fish/species", sentence("open/species")
+    if fish.edible_g is None:
+        yield "/fish/weight", sentence("open/weight")
+    if fish.piece is None:
+        yield "/fish/thickness", sentence("open/thickness")
     for laid in jars:
         contents = laid.contents
         if not contents.specs:
             yield contents.path, sentence("open/empty", jar=contents.called)
         elif not contents.complete:
             yield contents.path, sentence("open/amount", jar=contents.called)
-    if fish.species is None:
-        yield "/fish/species", sentence("open/species")
-    if fish.edible_g is None:
-        yield "/fish/weight", sentence("open/weight")
-    else:
+    if fish.edible_g is not None:
         yield from _cured(jars, fish.edible_g)
-    if fish.piece is None:
-        yield "/fish/thickness", sentence("open/thickness")
 
 
 def _cured(jars: Sequence[Laid], edible_g: float) -> Iterator[tuple[str, str]]:

@@ -143,8 +143,8 @@ def _curve(asked: CurveAsked, pantry: Pantry, _told: Told) -> Curve | None:
 class UntilAsked(OfJar):
     """What time it is, and when the plate is wanted."""
 
-    now: TimeOfDay = Field(description="The time now, as 16:05.")
-    plate: TimeOfDay = Field(description="The time of the plate, as 19:30.")
+    now: TimeOfDay = Field(description="The time now: hours and minutes of the day with a colon.")
+    plate: TimeOfDay = Field(description="The time of the plate: hours and minutes of the day with a colon.")
 
 
 @question("until-plate")

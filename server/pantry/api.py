@@ -228,11 +228,19 @@ def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     return {"document": value, "faults": services.keep_rows(mine, request.user, value)}
 
 
-@router.post("/kitchens/{kitchen}/rows/ingredients", response={201: MadeOut}, operation_id="keep_from_label")
-def keep_from_label(request: AuthedRequest, kitchen: str, label: LabelIn) -> tuple[int, dict[str, Any]]:
+@router.post(
+    "/kitchens/{kitchen}/rows/ingredients",
+    response={201: MadeOut},
+    operation_id="keep_from_label",
+    openapi_extra=body(LabelIn.model_json_schema()),
+)
+def keep_from_label(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, Any]]:
     """Add one ingredient to the kitchen's own rows, from what its label says."""
     mine = kitchen_to_write(request.user, kitchen)
-    return 201, {"id": services.keep_from_label(mine, request.user, label.dict())}
+    value = keepable(request.body)
+    if not isinstance(value, dict):
+        raise Problem(422, "Not valid", "This is no label.")
+    return 201, {"id": services.keep_from_label(mine, request.user, value)}
 
 
 @router.put(

@@ -8,11 +8,12 @@ import jsonpatch
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jarcore.data import default_pantry, schools, shelf
+from jarcore.data import Ingredient, default_pantry, label_forms, row_of_label, schools, shelf, with_rows
 from jarcore.documents import Patch
 from jarcore.formula import evaluate
 from jarcore.questions import compare, explain, read_line, rewrite, scale, schools_of, swaps
 from jarcore.questions.read_line import read_phrase
+from jarcore.questions.until import until_plate
 from tests.core import cases
 from tests.core.cases import changed, zander
 
@@ -106,6 +107,27 @@ class TypedLineTest(TestCase):
 
 
 class RewriteTest(TestCase):
+    def test_what_a_line_weighs_is_given_and_how_it_is_written_follows(self) -> None:
+        """On every basis and in every unit: the middle of a range weighs it, and the basis stays."""
+        for jar, own in enumerate(GURNARD["jars"]):
+            for line in range(len(own["lines"])):
+                for mass in (0.7, 75.0, 900.0):
+                    with self.subTest(jar=jar, line=line, mass=mass):
+                        after = taken(GURNARD, rewrite(GURNARD, jar, line, mass_g=mass)["patch"])
+                        weighed = evaluate(after)["jars"][jar]["lines"][line]["mass_g"]
+                        self.assertAlmostEqual(weighed or 0.0, mass, delta=mass * 2e-3)
+                        written = after["jars"][jar]["lines"][line]
+                        self.assertEqual(written["basis"], own["lines"][line]["basis"])
+
+    def test_a_line_without_a_number_or_a_fish_without_a_weight_takes_grams_all_the_same(self) -> None:
+        unstated = changed(zander(), jars__0__lines__0__amount={"unstated": True, "unit": "%"})
+        after = taken(unstated, rewrite(unstated, 0, 0, mass_g=9.0)["patch"])
+        self.assertAlmostEqual(evaluate(after)["jars"][0]["lines"][0]["mass_g"] or 0.0, 9.0, delta=0.01)
+        bare = changed(zander(), fish__weight=None)
+        after = taken(bare, rewrite(bare, 0, 0, mass_g=9.0)["patch"])
+        self.assertEqual(after["jars"][0]["lines"][0]["amount"], {"value": 9, "unit": "g"})
+        self.assertEqual(after["jars"][0]["lines"][0]["basis"], "fixed")
+
     def test_another_unit_or_basis_keeps_the_mass(self) -> None:
         before = evaluate(GURNARD)
         for jar, line, unit, basis in (
@@ -431,3 +453,59 @@ class NamesTest(TestCase):
                     self.assertAlmostEqual(
                         found["steps"][-1]["value"], reading[name], places=6, msg=f"{starter['id']} {name}"
                     )
+
+
+class UntilPlateTest(TestCase):
+    def test_what_comes_after_the_jar_is_counted_off(self) -> None:
+        answer = until_plate(GURNARD, 1, "16:00", "19:00", PANTRY)
+        cook = evaluate(GURNARD)["cook"]
+        assert cook["minutes"] is not None and cook["rest_minutes"] is not None
+        self.assertEqual(answer["minutes"], 180)
+        self.assertEqual([one["what"] for one in answer["after"]], ["in the heat", "rest after the heat"])
+        self.assertAlmostEqual(answer["left_min"], 180 - cook["minutes"] - cook["rest_minutes"])
+        self.assertTrue(answer["fits"][0]["fits"])
+
+    def test_late_salt_batches_and_losing_the_chill_are_counted_too(self) -> None:
+        document = changed(
+            zander(),
+            jars__0__lines__0__when="before_heat",
+            cook={
+                "method": "pan",
+                "start_temperature": {"value": 12, "unit": "degC"},
+                "pan": {"diameter": {"value": 20, "unit": "cm"}},
+            },
+        )
+        after = {one["what"]: one["minutes"] for one in until_plate(document, 0, "16:00", "19:00", PANTRY)["after"]}
+        self.assertLessEqual({"salt just before heat", "losing its chill", "rest after the heat"}, set(after))
+        (batches,) = [what for what in after if what.startswith("in the heat, ")]
+        once = evaluate(document)["cook"]["minutes"]
+        assert once is not None
+        self.assertAlmostEqual(after[batches], once * int(batches.split()[3]))
+
+    def test_a_plate_that_is_earlier_than_now_is_tomorrows_and_one_too_soon_says_so(self) -> None:
+        self.assertEqual(until_plate(zander(), 0, "23:50", "00:10", PANTRY)["minutes"], 20)
+        late = until_plate(zander(), 0, "19:00", "19:02", PANTRY)
+        self.assertEqual((late["left_min"], late["fits"]), (0, []))
+        self.assertIn("more than there is", late["text"])
+
+
+class LabelTest(TestCase):
+    def used(self, row: dict[str, Any]) -> Ingredient:
+        """The row as a kitchen with it has it; nothing of it is told."""
+        pantry, faults = with_rows(PANTRY, {"format": "jar-table/pantry", "format_version": 1, "ingredients": [row]})
+        self.assertEqual(faults, [])
+        return pantry.ingredients["own"]
+
+    def test_a_row_from_a_label_holds_what_the_label_says(self) -> None:
+        for form in label_forms():
+            label = {"name": "house rub", "form": form, "salt": 22.5, "sugar": 8, "fat": 4, "acid": 1.5}
+            row = {"id": "own", **row_of_label({**label, "allergens": ["mustard"]})}
+            own = self.used(row)
+            self.assertEqual((own.salt, own.sugar, own.fat, own.allergens), (22.5, 8, 4, ("mustard",)))
+            self.assertAlmostEqual(own.acid_g, 1.5, delta=0.15)
+
+    def test_like_another_only_what_is_stated_differs(self) -> None:
+        row = {"id": "own", **row_of_label({"name": "saltier mustard", "like": "mustard-smooth", "salt": 9})}
+        own, like = self.used(row), PANTRY.ingredients["mustard-smooth"]
+        self.assertEqual((own.salt, own.sugar, own.acid), (9, like.sugar, like.acid))
+        self.assertIn("mustard", own.allergens)

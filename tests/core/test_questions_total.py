@@ -28,6 +28,7 @@ BESIDE: dict[str, list[dict[str, Any]]] = {
     "windows": [{"jar": 0}],
     "curve": [{"jar": 0, "over": "dose"}],
     "fits": [{"jar": 0, "minutes": 20}],
+    "until-plate": [{"jar": 0, "now": "16:05", "plate": "19:30"}, {"jar": 0, "now": "23:50", "plate": "0:10"}],
 }
 ASKED = [(name, beside) for name in question_names() for beside in BESIDE.get(name, [{}])]
 

@@ -175,6 +175,26 @@ class ShelfTest(DoorTest):
 
 
 class ScalesTest(DoorTest):
+    def test_a_row_is_made_from_its_label_beside_the_others(self) -> None:
+        rows = {
+            "format": "jar-table/pantry",
+            "format_version": 1,
+            "ingredients": [{"id": "rub", "like": "salt-not-there"}],
+        }
+        self.json("PUT", ROWS, rows)
+        label = {"name": "House rub", "form": "dry", "salt": 40, "allergens": ["mustard"]}
+        made = self.json("POST", f"{ROWS}/ingredients", label, 201)["id"]
+        again = self.json("POST", f"{ROWS}/ingredients", label, 201)["id"]
+        self.assertEqual((made, again), ("house-rub", "house-rub-2"))
+        own = next(one for one in self.json("GET", PANTRY)["ingredients"] if one["id"] == made)
+        self.assertEqual((own["name"], own["holds"]["salt"]), ("House rub", 0.4))
+        # What was there stays, wrong as it may be; what cannot be is refused and keeps nothing.
+        kept = self.json("GET", ROWS)["document"]["ingredients"]
+        self.assertEqual([one["id"] for one in kept], ["rub", made, again])
+        for wrong in ({**label, "salt": 140}, {**label, "name": " "}, {**label, "like": "nothing", "form": None}):
+            self.assert_problem(self.send(self.door, "POST", f"{ROWS}/ingredients", wrong), 422)
+        self.assertEqual(self.json("GET", ROWS)["document"]["ingredients"], kept)
+
     def test_scales_are_kept_beside_the_kitchens_own_rows_and_decide_how_a_line_is_weighed(self) -> None:
         rows = {
             "format": "jar-table/pantry",

@@ -1,9 +1,10 @@
 import { api, taken } from './client';
 import { pantryQuery, queries } from './queries';
-import type { components } from './schema';
+import type { components, operations } from './schema';
 import type { FormulaDocument, Json } from './types';
 
 type Formula = components['schemas']['Formula'];
+type Label = operations['keep_from_label']['requestBody']['content']['application/json'];
 
 /** A document goes over the wire as it was typed: the server keeps it, whatever stands in it. */
 const asTyped = (document: FormulaDocument) => document as unknown as Formula;
@@ -34,7 +35,7 @@ export async function keepFromLabel(
   const made = await taken(
     api.POST('/api/kitchens/{kitchen}/rows/ingredients', {
       params: { path },
-      body: label as components['schemas']['LabelIn'],
+      body: label as unknown as Label,
     }),
   );
   await queries.invalidateQueries(pantryQuery(kitchen));

@@ -1921,31 +1921,6 @@ export interface components {
             slug: string;
         };
         /**
-         * LabelIn
-         * @description What a label says: what it is like, or its form; salt, sugar, fat and acid in 100 g [g]; allergens.
-         */
-        LabelIn: {
-            /** Acid */
-            acid?: number | null;
-            /**
-             * Allergens
-             * @default []
-             */
-            allergens: string[];
-            /** Fat */
-            fat?: number | null;
-            /** Form */
-            form?: string | null;
-            /** Like */
-            like?: string | null;
-            /** Name */
-            name: string;
-            /** Salt */
-            salt?: number | null;
-            /** Sugar */
-            sugar?: number | null;
-        };
-        /**
          * Ledger
          * @description Salt from jar to jar to the plate; shares are of raw edible weight.
          *
@@ -3214,12 +3189,12 @@ export interface components {
             jar: number;
             /**
              * Now
-             * @description The time now, as 16:05.
+             * @description The time now: hours and minutes of the day with a colon.
              */
             now: string;
             /**
              * Plate
-             * @description The time of the plate, as 19:30.
+             * @description The time of the plate: hours and minutes of the day with a colon.
              */
             plate: string;
         };
@@ -4392,7 +4367,45 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LabelIn"];
+                "application/json": {
+                    /**
+                     * Acid
+                     * @default null
+                     */
+                    acid?: number | null;
+                    /**
+                     * Allergens
+                     * @default []
+                     */
+                    allergens?: string[];
+                    /**
+                     * Fat
+                     * @default null
+                     */
+                    fat?: number | null;
+                    /**
+                     * Form
+                     * @default null
+                     */
+                    form?: string | null;
+                    /**
+                     * Like
+                     * @default null
+                     */
+                    like?: string | null;
+                    /** Name */
+                    name: string;
+                    /**
+                     * Salt
+                     * @default null
+                     */
+                    salt?: number | null;
+                    /**
+                     * Sugar
+                     * @default null
+                     */
+                    sugar?: number | null;
+                };
             };
         };
         responses: {
