@@ -1,6 +1,10 @@
 import { useEffect } from 'react';
 import { type Sought, useOpened } from './opened';
 
+/** So near a part is the place itself or a field of it; and so many frames it is waited for. */
+const NEAR = 1;
+const PATIENCE = 12;
+
 /** How far a part of the page is from showing PATH: nothing for the place itself, more for what lies below or around it. */
 function distance(path: string, shown: string): number {
   if (shown === path) return 0;
@@ -10,24 +14,27 @@ function distance(path: string, shown: string): number {
   return Number.POSITIVE_INFINITY;
 }
 
+interface Found {
+  part: HTMLElement | null;
+  far: number;
+}
+
 /** The part of the page that shows a place of the document, or the nearest to it. A caution comes before its field. */
-function partOf({ path, code }: Sought): HTMLElement | null {
+function partOf({ path, code }: Sought): Found {
   const own = code && document.querySelector<HTMLElement>(`main [data-code="${code}"][data-path="${path}"]`);
-  if (own) return own;
-  const parts = [...document.querySelectorAll<HTMLElement>('main [data-path]')].map((part) => ({
+  if (own) return { part: own, far: 0 };
+  const parts: Found[] = [...document.querySelectorAll<HTMLElement>('main [data-path]')].map((part) => ({
     part,
     far: distance(path, part.dataset.path ?? '') - (part.matches('details') ? 0.5 : 0),
   }));
   return parts.reduce((best, one) => (one.far < best.far ? one : best), {
-    part: null as HTMLElement | null,
+    part: null,
     far: Number.POSITIVE_INFINITY,
-  }).part;
+  });
 }
 
-/** Brings the part of the page that shows a place into sight and puts the focus there. */
-function lead(sought: Sought) {
-  const part = partOf(sought);
-  if (!part) return;
+/** Brings a part of the page into sight and puts the focus there. */
+function lead(part: HTMLElement) {
   if (part instanceof HTMLDetailsElement) part.open = true;
   part.scrollIntoView({ block: 'nearest' });
   const inner = 'summary, input:not(:disabled), select:not(:disabled), button:not(:disabled)';
@@ -40,11 +47,18 @@ export function useLeading(open: (path: string) => void) {
   useEffect(() => {
     if (sought === null) return;
     open(sought.path);
-    // The parts that were opened are drawn first.
-    const frame = requestAnimationFrame(() => {
-      lead(sought);
+    let frame = 0;
+    // What was opened is drawn some frames later: until then only parts around the place are there.
+    const look = (left: number) => {
+      const { part, far } = partOf(sought);
+      if (far > NEAR && left > 0) {
+        frame = requestAnimationFrame(() => look(left - 1));
+        return;
+      }
+      if (part) lead(part);
       seek(null);
-    });
+    };
+    frame = requestAnimationFrame(() => look(PATIENCE));
     return () => cancelAnimationFrame(frame);
   }, [sought, seek, open]);
 }

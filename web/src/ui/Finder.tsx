@@ -18,21 +18,23 @@ interface Props {
 
 const MOST = 8;
 
-/** Type to find one of many; arrows and Enter choose. */
+/** Type to find one of many. Enter takes what is named in full, or is the only one; of several one is chosen first. */
 export function Finder({ label, placeholder, items, onPick, disabled }: Props) {
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
-  const [at, setAt] = useState(0);
+  const [moved, setAt] = useState<number | null>(null);
   const list = useId();
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = items.filter((item) => words.every((word) => item.words.includes(word))).slice(0, MOST);
   const shown = open && words.length > 0;
+  const named = found.findIndex((item) => item.name.toLowerCase() === text.trim().toLowerCase());
+  const at = moved ?? (found.length === 1 ? 0 : named);
 
   function pick(item: Found | undefined) {
     if (!item) return;
     setText('');
     setOpen(false);
-    setAt(0);
+    setAt(null);
     onPick(item.id);
   }
 
@@ -52,12 +54,12 @@ export function Finder({ label, placeholder, items, onPick, disabled }: Props) {
         onChange={(event) => {
           setText(event.target.value);
           setOpen(true);
-          setAt(0);
+          setAt(null);
         }}
         onBlur={() => setOpen(false)}
         onKeyDown={(event) => {
-          if (event.key === 'ArrowDown') setAt((now) => Math.min(now + 1, found.length - 1));
-          else if (event.key === 'ArrowUp') setAt((now) => Math.max(now - 1, 0));
+          if (event.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
+          else if (event.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
           else if (event.key === 'Enter' && shown) pick(found[at]);
           else if (event.key === 'Escape') setOpen(false);
           else return;

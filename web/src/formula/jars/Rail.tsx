@@ -41,7 +41,7 @@ export function Rail({ open, onOpen, onAdd }: Props) {
     <section aria-label={names.shelf} className="shrink-0">
       <DndContext {...context}>
         <SortableContext items={ids} strategy={horizontalListSortingStrategy} disabled={readOnly}>
-          <div className="flex items-stretch gap-1 overflow-x-auto px-2">
+          <div className="relative flex items-stretch gap-1 overflow-x-auto px-2">
             {standing.map((jar, place) => (
               <StandingJar
                 key={ids[place]}
