@@ -17,6 +17,13 @@ ZANDER, GURNARD, CHAR = "Zander, caraway dry brine", "Gurnard, mustard buttermil
 WIDE, TABLET = (1280, 800), (820, 1180)
 
 
+def _begin(bench: BenchPage) -> None:
+    bench.to_the_table()
+    bench.press(names.newFormula)
+    bench.find(names.beginFish, "char", "Arctic char")
+    bench.one("[data-step=cut]")
+
+
 def _nothing(_bench: BenchPage) -> None:
     """The Bench as it opens."""
 
@@ -85,6 +92,7 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("window-in-the-heat", ZANDER, WIDE, False, _in_the_heat),
     ("bench-tablet", GURNARD, TABLET, False, _nothing),
     ("bench-dark", CHAR, WIDE, True, _nothing),
+    ("bench-begin", ZANDER, WIDE, False, _begin),
 )
 
 

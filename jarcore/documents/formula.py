@@ -324,6 +324,13 @@ class Accepted(Part):
     at: Text | None = None
 
 
+class Origin(Part):
+    """Which kept version a formula was brought back from, and when: it goes on from there, not from the newest."""
+
+    version: Count | None = None
+    at: Text | None = None
+
+
 class Formula(Part):
     """A fish, servings, the jars in the order they touch the fish, how it is cooked."""
 
@@ -341,6 +348,7 @@ class Formula(Part):
     diners: list[Diner] | None = None
     sides: list[Side] | None = None
     accepted: list[Accepted] | None = None
+    brought_back: Origin | None = None
 
 
 def formula_schema() -> dict[str, Any]:

@@ -73,7 +73,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     for result in results:
         if result["window"] is not None:
             result["window"] = {**result["window"], "stopped_by": barred}
-    reasons = not_ready(cautions, findings, jars, fish, chosen=bool(formula.fish and formula.fish.species))
+    reasons = not_ready(cautions, findings, jars, fish)
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,

@@ -13,7 +13,6 @@ from jarcore.judgement import stands
 WEIGHTY = ("/fish", "/jars", "/cook", "/diners", "/sides", "/servings")
 # What does not keep a formula from being ready and is said with it all the same.
 MINDED = ("contact-past-latest",)
-UNKNOWN_FISH = "unknown-fish"
 OFF_BEST, UNPLANNED = "off-best", "off-best/unplanned"
 HEADS: dict[Standing, str] = {
     "ready": "verdict/ready",
@@ -23,28 +22,25 @@ HEADS: dict[Standing, str] = {
 
 
 def not_ready(
-    cautions: Sequence[Caution], findings: Sequence[Finding], jars: Sequence[Laid], fish: MeasuredFish, chosen: bool
+    cautions: Sequence[Caution], findings: Sequence[Finding], jars: Sequence[Laid], fish: MeasuredFish
 ) -> list[NotReady]:
-    """Refusals and stops that stand, gravest first; then what cannot be read, and what is open: the fish, the jars.
-
-    CHOSEN is whether any fish was named: one that is not yet is no stop but a beginning.
-    """
+    """Refusals and stops that stand, gravest first; then what cannot be read, and what is open: the fish, the jars."""
     found: list[NotReady] = [
         {"path": one["path"], "text": one["text"], "grade": "refuse" if one["grade"] == "refuse" else "stop"}
         for one in cautions
-        if stands(one) and (chosen or one["code"] != UNKNOWN_FISH)
+        if stands(one)
     ]
     found += [
         {"path": one.path, "text": one.text, "grade": "unread"}
         for one in findings
         if one.grade == FAULT and one.path.startswith(WEIGHTY)
     ]
-    found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish, chosen)]
+    found += [{"path": path, "text": text, "grade": "open"} for path, text in _open(jars, fish)]
     return found
 
 
-def _open(jars: Sequence[Laid], fish: MeasuredFish, chosen: bool) -> Iterator[tuple[str, str]]:
-    if not chosen:
+def _open(jars: Sequence[Laid], fish: MeasuredFish) -> Iterator[tuple[str, str]]:
+    if fish.species is None and not jars:
         yield "/fish/species", sentence("open/species")
     if fish.edible_g is None:
         yield "/fish/weight", sentence("open/weight")

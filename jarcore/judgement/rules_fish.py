@@ -19,7 +19,8 @@ BY_FLAG = {
 
 def _fish(case: Case) -> Iterator[Hit]:
     fish = case.fish
-    if fish.species is None:
+    # Before a fish is named and a jar stands there is nothing yet that could be stopped.
+    if fish.species is None and (case.jars or (case.formula.fish and case.formula.fish.species)):
         yield Hit("unknown-fish", "/fish/species")
     for flag, code in BY_FLAG.items():
         if fish.has(flag):

@@ -12,6 +12,8 @@ from jarcore.documents.evaluation import Standing
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body, named
+from server.common.bodies import keepable
+from server.common.problems import Problem
 from server.formulas import selectors, services
 from server.formulas.models import Formula, FormulaVersion
 
@@ -61,6 +63,8 @@ class VersionItem(Schema):
     initials: str
     created_at: datetime
     created_by: str
+    name: str
+    after: int | None
 
 
 class FormulaOut(Schema):
@@ -140,9 +144,11 @@ class StaleOut(ProblemOut):
 REFUSED = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 422: ProblemOut}
 
 
-def _version(version: FormulaVersion) -> dict[str, Any]:
-    author = version.created_by
+def _version(version: FormulaVersion, after: int | None) -> dict[str, Any]:
+    author, naming = version.created_by, getattr(version, "naming", None)
     return {
+        "name": naming.name if naming else "",
+        "after": after,
         "number": version.number,
         "note": version.note,
         "standing": version.standing,
@@ -152,8 +158,13 @@ def _version(version: FormulaVersion) -> dict[str, Any]:
     }
 
 
+def _after(version: FormulaVersion) -> int | None:
+    """The version that a version came from."""
+    return next((after for one, after in selectors.versions_of(version.formula) if one.pk == version.pk), None)
+
+
 def _opened(formula: Formula) -> dict[str, Any]:
-    versions = [_version(version) for version in formula.versions.select_related("created_by").defer("document")]
+    versions = [_version(version, after) for version, after in selectors.versions_of(formula)]
     return {"id": formula.pk, "revision": formula.revision, "document": formula.document, "versions": versions}
 
 
@@ -233,7 +244,8 @@ def save_version(request: AuthedRequest, kitchen: str, formula: int, version: Ve
     mine = kitchen_to_write(request.user, kitchen)
     _find(request, kitchen, formula)
     keeping = services.Keeping(version.note, version.initials, version.not_to_be_cooked)
-    return 201, _version(services.save_version(mine, request.user, formula, version.revision, keeping))
+    kept = services.save_version(mine, request.user, formula, version.revision, keeping)
+    return 201, _version(kept, _after(kept))
 
 
 @router.get(
@@ -246,4 +258,23 @@ def open_version(request: AuthedRequest, kitchen: str, formula: int, number: int
     version = _find(request, kitchen, formula).versions.select_related("created_by").filter(number=number).first()
     if version is None:
         raise Http404
-    return {**_version(version), "document": version.document}
+    return {**_version(version, _after(version)), "document": version.document}
+
+
+@router.put(
+    "/kitchens/{kitchen}/formulas/{formula}/versions/{number}/name",
+    response={204: None, **REFUSED},
+    operation_id="name_version",
+    openapi_extra=body({"type": "object", "required": ["name"], "properties": {"name": {"type": "string"}}}),
+)
+def name_version(request: AuthedRequest, kitchen: str, formula: int, number: int) -> tuple[int, None]:
+    """Call a version something; an empty name takes its name away."""
+    mine = kitchen_to_write(request.user, kitchen)
+    if not _find(request, kitchen, formula).versions.filter(number=number).exists():
+        raise Http404
+    value = keepable(request.body)
+    name = value.get("name") if isinstance(value, dict) else None
+    if not isinstance(name, str):
+        raise Problem(422, "Not valid", "A name is a text.", errors=[{"path": "/name", "text": "A text."}])
+    services.name_version(mine, request.user, formula, number, name)
+    return 204, None

@@ -99,3 +99,14 @@ class FormulaVersion(models.Model):
         if self.pk is not None:
             raise TypeError("A saved version does not change. Save another.")
         super().save(*args, **kwargs)
+
+
+class VersionName(models.Model):
+    """What a version is called. It stands beside the version, which never changes."""
+
+    version = models.OneToOneField(FormulaVersion, on_delete=models.CASCADE, primary_key=True, related_name="naming")
+    name = models.CharField(max_length=80)
+    named_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+
+    def __str__(self) -> str:
+        return self.name

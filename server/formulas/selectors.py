@@ -1,9 +1,10 @@
 """Questions about formulas, always within one kitchen."""
 
 from django.db.models import F, Func
+from django.db.models.fields.json import KeyTransform
 
 from server.accounts.models import Kitchen
-from server.formulas.models import Formula, FormulaQuery
+from server.formulas.models import Formula, FormulaQuery, FormulaVersion
 
 PAGE = 60
 
@@ -37,3 +38,20 @@ def tags_of(kitchen: Kitchen) -> list[str]:
 def has_formulas(kitchen: Kitchen) -> bool:
     """Whether the kitchen has any formula."""
     return Formula.objects.of(kitchen).exists()
+
+
+def versions_of(formula: Formula) -> list[tuple[FormulaVersion, int | None]]:
+    """A formula's versions without their documents, newest first, each with the version that it came from.
+
+    A version came from the one before it, unless its document says that it was brought back from another; and one that
+    was kept later from the same bringing back came from the one before it again.
+    """
+    kept = formula.versions.select_related("created_by", "naming").defer("document")
+    found, origin, before = list[tuple[FormulaVersion, int | None]](), None, None
+    for version in kept.annotate(origin=KeyTransform("brought_back", "document")).order_by("number"):
+        own = version.origin
+        from_one = own.get("version") if isinstance(own, dict) and own != origin else None
+        after = from_one if isinstance(from_one, int) and 0 < from_one < version.number else before
+        found.append((version, after))
+        origin, before = own, version.number
+    return found[::-1]

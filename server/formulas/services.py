@@ -13,10 +13,11 @@ from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.feed.services import What, note
-from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing
+from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing, VersionName
 from server.pantry.selectors import stock_of
 
 LONGEST_NOTE = 2000
+LONGEST_NAME = 80
 LONGEST_INITIALS = 8
 # An index takes no longer entries; the document keeps the whole.
 LONGEST_TAG = 64
@@ -200,6 +201,18 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
     formula.revisions.filter(revision__lt=formula.revision).delete()
     note(kitchen, What.VERSION, formula.pk, version.number)
     return version
+
+
+@transaction.atomic
+def name_version(kitchen: Kitchen, user: User, formula: int, number: int, name: str) -> None:
+    """Call a version something; an empty name takes the name away. Raises: FormulaVersion.DoesNotExist."""
+    version = FormulaVersion.objects.get(formula__kitchen=kitchen, formula=formula, number=number)
+    called = name.replace("\0", "").strip()[:LONGEST_NAME]
+    if called:
+        VersionName.objects.update_or_create(version=version, defaults={"name": called, "named_by": user})
+    else:
+        VersionName.objects.filter(version=version).delete()
+    note(kitchen, What.VERSION, formula, number)
 
 
 def _initials(keeping: Keeping) -> str:

@@ -44,6 +44,7 @@ class SpeciesOut(Schema):
     fat_class: str
     firmness: str
     flesh: str
+    shape: str
     flags: list[str]
     candidates: list[str]
     suits: list[str]

@@ -9,7 +9,8 @@ from jarcore.formula import evaluate
 from server.formulas.models import FormulaVersion
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
-from tests.browser.pages.bench import TIME
+from tests.browser.pages.bench import FISH, TIME
+from tests.browser.pages.page import called
 from tests.browser.words import names
 
 
@@ -147,3 +148,61 @@ class WhatIsTypedTest(BrowserTest):
             wide = self.driver.execute_script("return document.documentElement.scrollWidth")
             self.assertLessEqual(wide, width, json.dumps([width, dark]))
             self.assert_accessible()
+
+
+class BeginTest(BrowserTest):
+    def focused(self) -> str | None:
+        return self.driver.switch_to.active_element.get_attribute("aria-label")
+
+    def begin(self) -> None:
+        self.enter()
+        self.table.press(names.newFormula)
+        self.bench.one("[data-part=begin] [data-step=fish]")
+
+    def test_a_new_formula_asks_one_thing_at_a_time_and_the_focus_walks_on(self) -> None:
+        self.begin()
+        bench = self.bench
+        # A name of many fish asks which one; a shape shows those that have it.
+        bench.find(names.beginFish, "perch", "Perch")
+        bench.sees("[data-step=fish]", "is the name of several fish")
+        bench.one(f"{called(names.fishToChoose)} button").click()
+        bench.one("[data-step=cut]")
+        self.assert_accessible()
+        bench.one(f"{called(names.cutToChoose)} li:nth-child(3) button").click()
+        bench.until(lambda: self.focused() == names.beginWeight, "the weight is asked")
+        self.driver.switch_to.active_element.send_keys("600")
+        bench.type(names.beginPieces, "4")
+        bench.field(names.beginPieces).send_keys(Keys.ENTER)
+        bench.until(lambda: self.focused() == names.beginThickness, "the thickness is asked")
+        self.driver.switch_to.active_element.send_keys("22", Keys.ENTER)
+        bench.one("[data-step=jar]")
+        self.assert_accessible()
+        bench.one("[data-step=jar] button").click()
+        bench.press("Measured dry brine")
+        bench.sees("[data-part=advice]", "Lift out between")
+        bench.settled()
+        fish = self.stored("New formula").document["fish"]
+        self.assertEqual((fish["species"], fish["cut"]), ("european-perch", "fillet"))
+        self.assertEqual((fish["weight"]["value"], fish["pieces"], fish["thickness"]["value"]), (600, 4, 22))
+
+    def test_the_questions_are_left_at_any_step_and_asked_again(self) -> None:
+        self.begin()
+        self.bench.press(names.leaveBeginning)
+        self.bench.sees("main", "Begin here")
+        self.driver.refresh()
+        self.bench.sees("main", "Begin here")
+        self.bench.press(names.askOneByOne)
+        self.bench.one("[data-step=fish]")
+
+    def test_without_a_scale_the_size_of_one_piece_is_asked(self) -> None:
+        self.begin()
+        bench = self.bench
+        bench.find(names.beginFish, "wolffish", "Wolffish")
+        bench.one(f"{called(names.cutToChoose)} li:nth-child(4) button").click()
+        bench.one("[data-step=weight]")
+        self.driver.find_element("xpath", f"//*[@data-step='weight']//button[.='{names.noScale}']").click()
+        for label, typed in ((names.beginLength, "120"), (names.beginWidth, "50"), (names.beginPieces, "4")):
+            bench.type(label, typed)
+        bench.press(names.goOnBeginning)
+        bench.type(names.beginThickness, "30")
+        bench.sees(FISH, "estimated")

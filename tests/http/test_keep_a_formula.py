@@ -58,6 +58,25 @@ class KeepTest(DoorTest):
         answer = self.send(self.door, "POST", f"{self.where}/versions", {"revision": 2, "note": ""})
         self.assert_problem(answer, 422, "/fish/weight/value")
 
+    def test_each_version_knows_where_it_came_from_and_may_be_named(self) -> None:
+        """Two in a row, one from the first again, one after that: the tree is told, and names stand beside it."""
+        back = {"version": 1, "at": "2026-11-26T10:00:00Z"}
+        for revision, origin in ((1, None), (2, None), (3, back), (4, back)):
+            document = zander() if origin is None else {**zander(), "brought_back": origin}
+            if revision > 1:
+                saved = {"revision": revision - 1, "document": {**document, "servings": revision}}
+                self.json("PUT", f"{self.where}/draft", saved)
+            self.json("POST", f"{self.where}/versions", {"revision": revision, "note": ""}, 201)
+        self.send(self.door, "PUT", f"{self.where}/versions/3/name", {"name": "  lighter  "})
+        told = self.json("GET", self.where)["versions"]
+        self.assertEqual([(one["number"], one["after"]) for one in told], [(4, 3), (3, 1), (2, 1), (1, None)])
+        self.assertEqual([one["name"] for one in told], ["", "lighter", "", ""])
+        self.assertEqual(self.json("GET", f"{self.where}/versions/3")["document"]["brought_back"], back)
+        self.send(self.door, "PUT", f"{self.where}/versions/3/name", {"name": ""})
+        self.assertEqual(self.json("GET", f"{self.where}/versions/3")["name"], "")
+        self.assert_problem(self.send(self.door, "PUT", f"{self.where}/versions/9/name", {"name": "x"}), 404)
+        self.assert_problem(self.send(self.door, "PUT", f"{self.where}/versions/1/name", {"name": 7}), 422, "/name")
+
     def test_versions_are_numbered_and_never_change(self) -> None:
         for number in (1, 2):
             saved = self.json("POST", f"{self.where}/versions", {"revision": 1, "note": "less salt"}, 201)

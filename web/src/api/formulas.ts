@@ -1,5 +1,5 @@
 import { api, taken } from './client';
-import { pantryQuery, queries } from './queries';
+import { formulaQuery, pantryQuery, queries } from './queries';
 import type { components, operations } from './schema';
 import type { FormulaDocument, Json } from './types';
 
@@ -22,6 +22,18 @@ export const saveDraft = (kitchen: string, formula: number, revision: number, do
       body: { revision, document: asTyped(document) },
     }),
   );
+
+/** Call a version something; an empty name takes the name away. */
+export async function nameVersion(kitchen: string, formula: number, number: number, name: string) {
+  const path = { kitchen, formula, number };
+  await taken(
+    api.PUT('/api/kitchens/{kitchen}/formulas/{formula}/versions/{number}/name', {
+      params: { path },
+      body: { name },
+    }),
+  );
+  await queries.invalidateQueries(formulaQuery(kitchen, formula));
+}
 
 export const shelve = (kitchen: string, jar: { [key: string]: Json }, reason: string) =>
   taken(api.POST('/api/kitchens/{kitchen}/shelf', { params: { path: { kitchen } }, body: { jar, reason } }));

@@ -3,8 +3,16 @@ export { type AnswerOf, ask, type BesideOf, type QuestionName } from './ask';
 export { api, Problem, taken } from './client';
 export { isBack, onBack } from './connection';
 export { Feed } from './Feed';
-export { createFormula, keepFromLabel, keepScales, saveDraft, shelve } from './formulas';
+export { createFormula, keepFromLabel, keepScales, nameVersion, saveDraft, shelve } from './formulas';
 export { type News, newest, onNews } from './news';
 export { POLICY } from './policy';
-export { type Filters, formulaQuery, formulasQuery, pantryQuery, queries, sessionQuery } from './queries';
+export {
+  type Filters,
+  formulaQuery,
+  formulasQuery,
+  pantryQuery,
+  queries,
+  sessionQuery,
+  versionQuery,
+} from './queries';
 export type * from './types';

@@ -49,6 +49,19 @@ export const formulasQuery = (kitchen: string, filters: Filters) =>
     placeholderData: (before) => before,
   });
 
+/** A kept version with its document: it never changes, so it is fetched once. */
+export const versionQuery = (kitchen: string, formula: number, number: number) =>
+  queryOptions({
+    queryKey: ['version', kitchen, formula, number],
+    queryFn: () =>
+      taken(
+        api.GET('/api/kitchens/{kitchen}/formulas/{formula}/versions/{number}', {
+          params: { path: { kitchen, formula, number } },
+        }),
+      ),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
 export const formulaQuery = (kitchen: string, formula: number) =>
   queryOptions({
     queryKey: ['formula', kitchen, formula],

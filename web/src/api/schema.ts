@@ -408,6 +408,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/formulas/{formula}/versions/{number}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Name Version
+         * @description Call a version something; an empty name takes its name away.
+         */
+        put: operations["name_version"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/pantry": {
         parameters: {
             query?: never;
@@ -1539,6 +1559,8 @@ export interface components {
              */
             accepted: components["schemas"]["Accepted"][] | null;
             /** @default null */
+            brought_back: components["schemas"]["Origin"] | null;
+            /** @default null */
             cook: components["schemas"]["Cook"] | null;
             /**
              * Diners
@@ -2409,6 +2431,24 @@ export interface components {
             reason: string;
         };
         /**
+         * Origin
+         * @description Which kept version a formula was brought back from, and when: it goes on from there, not from the newest.
+         */
+        Origin: {
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * Version
+             * @default null
+             */
+            version: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * OwnJarOut
          * @description A jar that the kitchen keeps on its own Shelf.
          */
@@ -2946,6 +2986,8 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** Shape */
+            shape: string;
             /** Suits */
             suits: string[];
             /** Synonyms */
@@ -3248,6 +3290,8 @@ export interface components {
         };
         /** VersionItem */
         VersionItem: {
+            /** After */
+            after: number | null;
             /**
              * Created At
              * Format: date-time
@@ -3257,6 +3301,8 @@ export interface components {
             created_by: string;
             /** Initials */
             initials: string;
+            /** Name */
+            name: string;
             /** Note */
             note: string;
             /** Number */
@@ -3269,6 +3315,8 @@ export interface components {
         };
         /** VersionOut */
         VersionOut: {
+            /** After */
+            after: number | null;
             /**
              * Created At
              * Format: date-time
@@ -3282,6 +3330,8 @@ export interface components {
             };
             /** Initials */
             initials: string;
+            /** Name */
+            name: string;
             /** Note */
             note: string;
             /** Number */
@@ -4245,6 +4295,70 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["VersionOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    name_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                formula: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -37,6 +37,6 @@ export type Json = null | boolean | number | string | Json[] | { [key: string]: 
 export type Written = Schemas['Formula'];
 export type WrittenParts = Pick<
   Schemas,
-  'Accepted' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Time' | 'Weight'
+  'Accepted' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Origin' | 'Time' | 'Weight'
 >;
 export type FormulaDocument = { [key: string]: Json };

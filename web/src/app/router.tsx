@@ -75,6 +75,18 @@ const window = createRoute({
   validateSearch: whichJar,
 }).lazy(() => import('@/screens/window').then((d) => d.route));
 
+/** Which version is looked at, and whether it is opened as it was kept. */
+const versions = createRoute({
+  getParentRoute: () => formula,
+  path: '/versions',
+  validateSearch: (search: Record<string, unknown>): { number?: number; open?: boolean } => ({
+    ...(Number.isInteger(search.number) && Number(search.number) > 0
+      ? { number: Number(search.number) }
+      : {}),
+    ...(search.open === true ? { open: true } : {}),
+  }),
+}).lazy(() => import('@/screens/versions').then((d) => d.route));
+
 // Addresses of before, which may be kept as bookmarks.
 const oldBench = createRoute({
   getParentRoute: () => inKitchen,
@@ -97,7 +109,12 @@ export const router = createRouter({
   routeTree: root.addChildren([
     home,
     signIn,
-    inKitchen.addChildren([table, formula.addChildren([formulaHome, bench, window]), oldBench, oldWindow]),
+    inKitchen.addChildren([
+      table,
+      formula.addChildren([formulaHome, bench, window, versions]),
+      oldBench,
+      oldWindow,
+    ]),
   ]),
   defaultPreload: 'intent',
   defaultPendingComponent: Waiting,

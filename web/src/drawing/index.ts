@@ -1,4 +1,5 @@
 export { Cut } from './Cut';
+export { CutIcon, MeasuringHand } from './CutIcon';
 export { Hatches } from './Hatches';
 export { JarDrawing, jarHeight, shelfScale } from './JarDrawing';
 export { LineChart, type Series } from './LineChart';

@@ -65,6 +65,7 @@ export function OpenedFormula({ kitchen, formula, children }: Props) {
       revision: () => keeper.revision,
     },
     versions: stored.versions,
+    version: null,
     evaluation: answer,
     stale,
     unreckoned: problem,

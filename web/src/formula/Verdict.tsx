@@ -50,10 +50,10 @@ export function Verdict() {
 
 /** The words of the verdict, which lead to the place that they are about; from another room to the Bench. */
 function ToPlace({ path, children }: { path: string; children: string }) {
-  const { seek, kitchen, formula } = useOpened();
+  const { seek, kitchen, formula, version } = useOpened();
   const look = 'text-left font-title text-lg font-semibold underline-offset-4 hover:underline';
   const here = useMatchRoute()({ to: '/$kitchen/formula/$formula/bench' });
-  if (here)
+  if (here || version !== null)
     return (
       <button type="button" className={`min-h-6 rounded-control ${look}`} onClick={() => seek({ path })}>
         {children}

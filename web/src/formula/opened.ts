@@ -44,6 +44,8 @@ export interface Opened {
     revision: () => number;
   };
   versions: VersionItem[];
+  /** The version that is looked at as it was kept; null for the draft. */
+  version: number | null;
   evaluation: Evaluation | null;
   /** Whether the evaluation is not of the present document, and what stands in its way. */
   stale: boolean;

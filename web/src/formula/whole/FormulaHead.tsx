@@ -8,10 +8,12 @@ import { Steps } from '../draft/Steps';
 import { useOpened } from '../opened';
 import { AboutDialog } from './AboutDialog';
 import { KeepVersion, type Said } from './KeepVersion';
+import { useOrigin } from './useOrigin';
 
 const ROOMS = [
   { to: '/$kitchen/formula/$formula/bench', name: names.bench },
   { to: '/$kitchen/formula/$formula/window', name: names.window },
+  { to: '/$kitchen/formula/$formula/versions', name: names.versions },
 ] as const;
 
 const ROOM = `inline-flex min-h-11 items-center border-b-3 border-transparent px-3 text-quiet
@@ -81,8 +83,8 @@ export function FormulaHead() {
 
 /** Which version the draft goes on from, and that version's standing where it is not ready. */
 function AfterVersion() {
-  const newest = useOpened().versions[0];
-  if (!newest) return says.formula.noVersion;
-  const words = newest.standing === 'ready' ? says.formula.draftAfter : says.formula.draftAfterNotReady;
-  return fill(words, { number: newest.number, standing: terms.standing[newest.standing].toLowerCase() });
+  const origin = useOrigin();
+  if (!origin) return says.formula.noVersion;
+  const words = origin.standing === 'ready' ? says.formula.draftAfter : says.formula.draftAfterNotReady;
+  return fill(words, { number: origin.number, standing: terms.standing[origin.standing].toLowerCase() });
 }

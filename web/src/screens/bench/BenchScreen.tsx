@@ -6,9 +6,9 @@ import { useLeading } from '@/formula/places';
 import { Verdict } from '@/formula/Verdict';
 import { Button, Head } from '@/ui';
 import { names } from '@/words';
+import { Beginning } from './parts/begin/Beginning';
 import { ChangePreview } from './parts/change/ChangePreview';
 import { ScaleDialog } from './parts/change/ScaleDialog';
-import { EmptyBench } from './parts/EmptyBench';
 import { FishPanel } from './parts/fish/FishPanel';
 import { type FishPart, partWith } from './parts/fish/parts';
 import { AddJar } from './parts/jars/AddJar';
@@ -64,7 +64,7 @@ export function BenchScreen() {
         </Button>
       </Head>
       <main
-        className="grid grow gap-2 p-3 pt-2 md:grid-cols-[15.5rem_minmax(0,1fr)] xl:h-[calc(100dvh-3rem)] xl:grid-cols-[15.5rem_minmax(0,1fr)_17rem] xl:grid-rows-[auto_minmax(0,1fr)_auto]"
+        className="grid grow gap-2 p-3 pt-2 md:grid-cols-[15.5rem_minmax(0,1fr)] xl:h-[calc(100dvh-var(--above,3rem))] xl:grid-cols-[15.5rem_minmax(0,1fr)_17rem] xl:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-stale={stale}
         aria-busy={stale}
       >
@@ -79,7 +79,7 @@ export function BenchScreen() {
               <JarPanel place={open} key={open} onOpenJar={openJar} />
             </>
           ) : (
-            <EmptyBench onAdd={() => setAsked('add')} />
+            <Beginning onAdd={() => setAsked('add')} />
           )}
         </section>
         <Readings className="order-1 md:col-span-2 xl:order-none xl:col-span-1" jar={open} stale={stale} />

@@ -56,6 +56,17 @@ export const version = {
   made: '{who}, {date}',
 } as const;
 
+/** The room of the versions. */
+export const versions = {
+  none: 'No version is kept yet. Keep one, and it stands here, never to change again.',
+  draft: 'The draft, after version {number}',
+  head: 'Version {number}',
+  cameFrom: 'from version {number}',
+  against: 'What the draft changes against version {number}',
+  asKept: 'Version {number} as it was kept.',
+  cannotChange: 'Nothing here can be changed.',
+} as const;
+
 export const about = {
   head: 'About this formula',
   tags: 'Tags, parted by commas',
@@ -93,6 +104,22 @@ export const scaling = {
 } as const;
 
 export const begin = {
+  short: { fish: 'fish', cut: 'cut', weight: 'weight', thickness: 'thickness', jar: 'jar' },
+  ask: {
+    fish: 'Which fish?',
+    cut: 'How is it cut?',
+    weight: 'What does it weigh?',
+    thickness: 'How thick is a piece?',
+    jar: 'What goes on it first?',
+  },
+  why: {
+    fish: 'What it may stand in, and how long, hangs on its flesh.',
+    cut: 'The cut decides the time.',
+    weight: 'All pieces together, as they will go into the jar.',
+    thickness: 'At the thickest place: salt and acid come in from the faces.',
+    jar: 'A brine, a marinade, a rub: from the Shelf, or an empty one.',
+  },
+  whichOne: '“{name}” is the name of several fish. Which one is it?',
   here: 'Begin here',
   none: 'No jar stands here yet',
   fish: 'Choose the fish and its cut, on the left: by name, or by the treatment it suits.',

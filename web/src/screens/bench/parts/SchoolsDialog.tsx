@@ -3,9 +3,9 @@ import { ask, type Comparison, type Disagreement, Problem } from '@/api';
 import { patched } from '@/document/patch';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
+import { Differences } from '@/formula/whole/Differences';
 import { Dialog, Trouble } from '@/ui';
 import { names, says } from '@/words';
-import { Differences } from './change/Differences';
 
 interface Props {
   open: boolean;

@@ -74,7 +74,8 @@ function Picture({ window }: { window: TimeWindow }) {
 }
 
 function ToWindow({ jar }: { jar: number }) {
-  const { kitchen, formula } = useOpened();
+  const { kitchen, formula, version } = useOpened();
+  if (version !== null) return null;
   return (
     <Link
       to="/$kitchen/formula/$formula/window"

@@ -1,9 +1,9 @@
 import { patched } from '@/document/patch';
 import { type Proposal, useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
+import { Differences } from '@/formula/whole/Differences';
 import { Button, Dialog, Trouble } from '@/ui';
 import { names, says } from '@/words';
-import { Differences } from './Differences';
 
 interface Props {
   proposal: Proposal | null;

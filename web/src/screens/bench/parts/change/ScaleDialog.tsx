@@ -3,10 +3,10 @@ import type { Comparison, Json } from '@/api';
 import { patched } from '@/document/patch';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
+import { said } from '@/formula/whole/Differences';
 import { Button, Choice, Dialog, NumberInput, Trouble } from '@/ui';
 import { fill, names, says } from '@/words';
 import { grams, plain } from '@/words/numbers';
-import { said } from './Differences';
 
 type By = 'servings' | 'pieces' | 'edible_g' | 'bought_g';
 const BY: Record<By, string> = {

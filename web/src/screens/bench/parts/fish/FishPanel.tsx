@@ -84,7 +84,7 @@ export function FishPanel({ part, onPart, onScale }: Props) {
               className="flex min-h-8 w-full items-center gap-2 border-b border-l-4 border-b-line border-l-transparent px-2.5 text-left last:border-b-0 last:rounded-b-plate hover:bg-sunk data-[state=active]:border-l-kelp data-[state=active]:bg-sunk pointer-coarse:min-h-11"
             >
               <span className="shrink-0 data-[on]:font-semibold" data-on={one === part || undefined}>
-                {names[TITLES[one]]}
+                {TITLES[one]}
               </span>
               <span className="ml-auto truncate text-right text-sm text-quiet" title={inShort(one, opened)}>
                 {inShort(one, opened)}
@@ -97,4 +97,9 @@ export function FishPanel({ part, onPart, onScale }: Props) {
   );
 }
 
-const TITLES = { measures: 'fish', prep: 'prep', heat: 'heat', diners: 'diners' } as const;
+const TITLES: Record<FishPart, string> = {
+  measures: names.fish,
+  prep: names.prep,
+  heat: names.heat,
+  diners: names.diners,
+};

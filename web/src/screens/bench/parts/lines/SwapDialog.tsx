@@ -2,10 +2,10 @@ import { useState } from 'react';
 import { patched } from '@/document/patch';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
+import { Differences } from '@/formula/whole/Differences';
 import { Button, Dialog, Trouble } from '@/ui';
 import { fill, names, says } from '@/words';
 import { grams } from '@/words/numbers';
-import { Differences } from '../change/Differences';
 
 interface Props {
   open: boolean;

@@ -1,9 +1,9 @@
 import { useOpened } from '@/formula/opened';
-import { Button } from '@/ui';
+import { Button, LinkButton } from '@/ui';
 import { names, says } from '@/words';
 
 /** A formula without a jar: what to do, in order, and which of it is done. */
-export function EmptyBench({ onAdd }: { onAdd: () => void }) {
+export function EmptyBench({ onAdd, onAsk }: { onAdd: () => void; onAsk?: () => void }) {
   const { value, evaluation, readOnly } = useOpened();
   const fish = Boolean(value(['fish', 'species']) && value(['fish', 'cut']));
   const weighed = Boolean(evaluation?.fish.edible_g && evaluation.fish.thickness_mm);
@@ -34,6 +34,11 @@ export function EmptyBench({ onAdd }: { onAdd: () => void }) {
           <Button className="mt-5" onClick={onAdd}>
             {names.addJar}
           </Button>
+        )}
+        {onAsk && (
+          <LinkButton className="ml-4 text-sm" onClick={onAsk}>
+            {names.askOneByOne}
+          </LinkButton>
         )}
       </div>
     </div>
