@@ -8,7 +8,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from jarcore.documents.evaluated_jar import Stratum
-from jarcore.documents.evaluation import Standing
+from jarcore.documents.evaluation import Standing, Tone
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body, named
@@ -24,6 +24,7 @@ class CardJarOut(Schema):
     id: str | None
     name: str | None
     kind: str | None
+    planned_min: float | None = None
     volume_ml: float
     strata: list[Stratum]
 
@@ -35,6 +36,8 @@ class CardOut(Schema):
     edible_g: float | None = None
     ready: bool = False
     standing: Standing = "not_ready"
+    verdict: str = ""
+    tone: Tone = "calm"
     jars: list[CardJarOut] = []
 
 
@@ -177,11 +180,18 @@ def _find(request: AuthedRequest, kitchen: str, formula: int) -> Formula:
 
 @router.get("/kitchens/{kitchen}/formulas", response={200: FormulaList, **REFUSED}, operation_id="formulas")
 def list_formulas(
-    request: AuthedRequest, kitchen: str, q: str = "", fish: str = "", kind: str = "", tag: str = "", page: int = 1
+    request: AuthedRequest,
+    kitchen: str,
+    q: str = "",
+    fish: str = "",
+    kind: str = "",
+    tag: str = "",
+    sort: str = "",
+    page: int = 1,
 ) -> dict[str, Any]:
-    """The kitchen's formulas, newest first."""
+    """The kitchen's formulas, newest first or by title or fish."""
     mine = kitchen_to_read(request.user, kitchen)
-    found = selectors.formulas(mine, q, fish, kind, tag)
+    found = selectors.formulas(mine, q, fish, kind, tag, sort)
     first = (min(max(page, 1), 100_000) - 1) * selectors.PAGE
     items = found.defer("document", "search_text")[first : first + selectors.PAGE]
     return {

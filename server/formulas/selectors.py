@@ -2,6 +2,7 @@
 
 from django.db.models import F, Func
 from django.db.models.fields.json import KeyTransform
+from django.db.models.functions import Lower
 
 from server.accounts.models import Kitchen
 from server.formulas.models import Formula, FormulaQuery, FormulaVersion
@@ -9,9 +10,16 @@ from server.formulas.models import Formula, FormulaQuery, FormulaVersion
 PAGE = 60
 
 
-def formulas(kitchen: Kitchen, words: str = "", fish: str = "", kind: str = "", tag: str = "") -> FormulaQuery:
-    """The kitchen's formulas, newest first, that hold every word and match the filters."""
-    found = Formula.objects.of(kitchen).order_by("-updated_at", "-id")
+# How a list may be sorted; anything else is by time.
+ORDERS = {"title": ("title_plain", "id"), "fish": ("species", "title_plain", "id")}
+NEWEST = ("-updated_at", "-id")
+
+
+def formulas(
+    kitchen: Kitchen, words: str = "", fish: str = "", kind: str = "", tag: str = "", sort: str = ""
+) -> FormulaQuery:
+    """The kitchen's formulas that hold every word and match the filters, newest first or as SORT says."""
+    found = Formula.objects.of(kitchen).annotate(title_plain=Lower("title")).order_by(*ORDERS.get(sort, NEWEST))
     for word in words.replace("\0", "").lower().split()[:8]:
         found = found.filter(search_text__contains=word)
     if fish:

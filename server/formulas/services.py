@@ -8,6 +8,7 @@ from django.db.models import Q
 
 from jarcore.data import FAULT, Pantry
 from jarcore.documents import Evaluation, formula_object, merge
+from jarcore.documents.evaluated_jar import JarResult
 from jarcore.formula import ENGINE, evaluate
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
@@ -65,11 +66,14 @@ def fill_columns(formula: Formula, pantry: Pantry) -> None:
         "edible_g": answer["fish"]["edible_g"],
         "ready": answer["ready"],
         "standing": answer["standing"],
+        "verdict": answer["verdict"]["text"],
+        "tone": answer["verdict"]["tone"],
         "jars": [
             {
                 "id": result["id"],
                 "name": jar.get("name") if isinstance(jar.get("name"), str) else None,
                 "kind": jar.get("kind") if isinstance(jar.get("kind"), str) else None,
+                "planned_min": _planned(result),
                 "volume_ml": result["reading"]["volume_ml"],
                 "strata": result["reading"]["strata"],
             }
@@ -80,6 +84,12 @@ def fill_columns(formula: Formula, pantry: Pantry) -> None:
     words += [str(entry["name"]) for entry in formula.card["jars"] if entry["name"]]
     words += [line["name"] for result in answer["jars"] for line in result["lines"] if line["name"]]
     formula.search_text = " ".join(words).lower()[:4000]
+
+
+def _planned(result: JarResult) -> float | None:
+    """The contact time that is planned for a jar [min]; None where none is."""
+    state = result["window"]["at_contact_time"] if result["window"] else None
+    return state["minutes"] if state and state["planned"] else None
 
 
 @transaction.atomic

@@ -136,7 +136,7 @@ class AroundAJarTest(BrowserTest):
         self.bench.sees("[data-estimated]", "taken as 20 °C")
         self.bench.settled()
         self.bench.to_the_table()
-        self.table.until(lambda: "not ready" in self.table.text("main"), "not ready on the table")
+        self.table.sees("[data-standing=not_ready]", "Stopped: ")
 
     def test_signing_out_and_coming_back_to_the_same_place(self) -> None:
         self.open_formula(ZANDER)

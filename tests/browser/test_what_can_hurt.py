@@ -170,7 +170,7 @@ class StoppedTest(BrowserTest):
         bench.sees("[data-version='2']", "not to be cooked, kept by OT")
         bench.close()
         self.driver.get(self.live_server_url)
-        self.table.sees("[data-standing=not_to_be_cooked]", "not to be cooked")
+        self.table.sees("[data-standing=not_to_be_cooked]", "Not to be cooked")
         self.assertEqual(self.table.titles()[0], ZANDER)
         self.assert_accessible()
 

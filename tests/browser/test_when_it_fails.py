@@ -142,7 +142,7 @@ class WayOutTest(FailingTest):
         self.assertNotIn("_", self.table.text("main ul"))
         self.driver.execute_cdp_cmd("Network.setBlockedURLs", {"urls": []})
         self.driver.refresh()
-        self.table.sees("main", "Dry brine, Marinade, Dredge, Finish")
+        self.table.sees("main", "Dry brine 4 h, Marinade 1 h 30, Dredge, Finish")
 
 
 class SigningOutTest(FailingTest):

@@ -39,6 +39,7 @@ export interface Filters {
   fish?: string;
   kind?: string;
   tag?: string;
+  sort?: string;
 }
 
 export const formulasQuery = (kitchen: string, filters: Filters) =>

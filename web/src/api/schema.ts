@@ -313,7 +313,7 @@ export interface paths {
         };
         /**
          * List Formulas
-         * @description The kitchen's formulas, newest first.
+         * @description The kitchen's formulas, newest first or by title or fish.
          */
         get: operations["formulas"];
         put?: never;
@@ -866,6 +866,8 @@ export interface components {
             kind: string | null;
             /** Name */
             name: string | null;
+            /** Planned Min */
+            planned_min?: number | null;
             /** Strata */
             strata: components["schemas"]["Stratum"][];
             /** Volume Ml */
@@ -896,6 +898,17 @@ export interface components {
              * @enum {string}
              */
             standing: "ready" | "not_ready" | "not_to_be_cooked";
+            /**
+             * Tone
+             * @default calm
+             * @enum {string}
+             */
+            tone: "calm" | "care" | "grave";
+            /**
+             * Verdict
+             * @default
+             */
+            verdict: string;
         };
         /**
          * Caution
@@ -3949,6 +3962,7 @@ export interface operations {
                 fish?: string;
                 kind?: string;
                 tag?: string;
+                sort?: string;
                 page?: number;
             };
             header?: never;

@@ -5,14 +5,18 @@ import {
   createFormula,
   type Filters,
   type FormulaDocument,
+  type FormulaItem,
+  formulaQuery,
   formulasQuery,
   type Problem,
   pantryQuery,
+  queries,
 } from '@/api';
 import { kindNames } from '@/document/kinds';
 import { shelfScale } from '@/drawing';
 import { Button, Choice, LinkButton, TextInput } from '@/ui';
-import { names, says } from '@/words';
+import { fill, names, says, terms } from '@/words';
+import { EmptyTable } from './parts/EmptyTable';
 import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
@@ -39,7 +43,7 @@ export function Table() {
   );
   const pantry = useQuery(pantryQuery(kitchen.slug)).data;
   const nameOf = (id: string) => pantry?.species.find((one) => one.id === id)?.name ?? id;
-  const filtered = Object.values(filters).some(Boolean);
+  const filtered = Object.entries(filters).some(([name, value]) => name !== 'sort' && value);
 
   async function start() {
     const made = await createFormula(kitchen.slug, structuredClone(EMPTY));
@@ -47,6 +51,14 @@ export function Table() {
       to: '/$kitchen/formula/$formula/bench',
       params: { kitchen: kitchen.slug, formula: String(made.id) },
     });
+  }
+
+  /** Another formula of the same document: what is changed in one does not change the other. */
+  async function copy(item: FormulaItem) {
+    const { document } = await queries.fetchQuery(formulaQuery(kitchen.slug, item.id));
+    const { brought_back: _, ...kept } = document as FormulaDocument;
+    await createFormula(kitchen.slug, { ...kept, title: fill(says.table.copyOf, { title: item.title }) });
+    await queries.invalidateQueries({ queryKey: ['formulas', kitchen.slug] });
   }
 
   return (
@@ -85,6 +97,12 @@ export function Table() {
           }}
           onPick={(tag) => setFilters({ ...filters, tag })}
         />
+        <Choice
+          label={names.sortedBy}
+          value={filters.sort ?? ''}
+          choices={terms.sorts}
+          onPick={(sort) => setFilters({ ...filters, sort })}
+        />
         {kitchen.role !== 'viewer' && (
           <Button className="ml-auto" onClick={start}>
             {names.newFormula}
@@ -98,8 +116,11 @@ export function Table() {
           <LinkButton onClick={() => asked.refetch()}>{names.tryAgain}</LinkButton>
         </p>
       )}
-      {asked.isSuccess && items.length === 0 && (
-        <p className="mt-10 text-quiet">{filtered ? says.table.noMatch : says.table.empty}</p>
+      {asked.isSuccess && items.length === 0 && filtered && (
+        <p className="mt-10 text-quiet">{says.table.noMatch}</p>
+      )}
+      {asked.isSuccess && items.length === 0 && !filtered && (
+        <EmptyTable onStart={kitchen.role === 'viewer' ? undefined : start} />
       )}
       <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-5 gap-y-6">
         {items.map((item) => (
@@ -108,6 +129,7 @@ export function Table() {
             item={item}
             pantry={pantry}
             kitchen={kitchen.slug}
+            onCopy={kitchen.role === 'viewer' ? undefined : () => copy(item)}
             scale={scale}
             high={HIGHEST}
           />

@@ -1,5 +1,3 @@
-import { names } from './names';
-
 /** Around all screens: the connection, signing in and out, what an address does not lead to. */
 export const app = {
   setting: 'Setting the bench …',
@@ -38,7 +36,13 @@ export const table = {
   everyTag: 'every tag',
   setting: 'Setting the table …',
   noMatch: 'No formula matches. Take a word or a filter away.',
-  empty: `The table is empty. Begin with “${names.newFormula}”: choose a fish, weigh it, set a jar on it.`,
+  empty: 'Nothing stands on the table yet',
+  teaches: [
+    'A formula begins with the fish: which it is, how it is cut, what it weighs.',
+    'Jars stand on it in the order they touch it: brines, marinades, coats. Each line grows by what it follows.',
+    'Each jar has its time on this cut: too early, at its best, too late.',
+  ],
+  copyOf: '{title}, copy',
   jar: 'jar',
   noJar: 'no jar yet',
   noFish: 'no fish yet',

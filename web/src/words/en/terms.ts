@@ -13,6 +13,8 @@ export const terms = {
     jar: 'this jar',
     fixed: 'fixed',
   },
+  /** How the formulas on the table are sorted. */
+  sorts: { '': 'newest first', title: 'by name', fish: 'by fish' },
   /** Shapes of fish. */
   shapes: { round: 'round', flat: 'flat', slender: 'long and thin' },
   /** What an amount follows, as the end of the sentence that says how it was written. */

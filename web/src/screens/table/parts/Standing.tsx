@@ -1,24 +1,39 @@
 import { Link } from '@tanstack/react-router';
+import { DropdownMenu } from 'radix-ui';
 import type { FormulaItem, Pantry } from '@/api';
 import { kindOf } from '@/document/kinds';
 import { JarDrawing } from '@/drawing';
-import { fill, says, terms } from '@/words';
-import { grams } from '@/words/numbers';
+import { MenuItem, menuLook } from '@/ui';
+import { fill, names, says } from '@/words';
+import { duration, grams } from '@/words/numbers';
 
 interface Props {
   item: FormulaItem;
   pantry: Pantry | undefined;
   kitchen: string;
+  /** Puts a copy of it on the table. */
+  onCopy?: () => void;
   scale: number;
   high: number;
 }
 
+const TONES: Record<FormulaItem['card']['tone'], string> = {
+  calm: 'text-best',
+  care: 'text-warn',
+  grave: 'font-semibold text-stop',
+};
+
 /** One formula: its jars to one scale with all others, its fish, what is kept of it. */
-export function Standing({ item, pantry, kitchen, scale, high }: Props) {
+export function Standing({ item, pantry, kitchen, onCopy, scale, high }: Props) {
   const { card } = item;
-  const kinds = [...new Set(card.jars.map((jar) => jar.kind ?? ''))].filter(Boolean);
+  // Their names come with the pantry: until then none, for an id is no word.
+  const jars = card.jars.map((jar) =>
+    [pantry && (kindOf(pantry, jar.kind)?.name ?? jar.kind), jar.planned_min && duration(jar.planned_min)]
+      .filter(Boolean)
+      .join(' '),
+  );
   return (
-    <li>
+    <li className="relative">
       <Link
         to="/$kitchen/formula/$formula/bench"
         params={{ kitchen, formula: String(item.id) }}
@@ -39,24 +54,24 @@ export function Standing({ item, pantry, kitchen, scale, high }: Props) {
         <h2 className="mt-3 text-lg">{item.title}</h2>
         <p className="text-quiet">
           {card.fish ?? says.table.noFish}
-          {card.edible_g ? `, ${grams(card.edible_g)}` : ''} ·{' '}
-          {/* Their names come with the pantry: until then none, for an id is no word. */}
-          {pantry && kinds.map((kind) => kindOf(pantry, kind)?.name ?? kind).join(', ')}
+          {card.edible_g ? `, ${grams(card.edible_g)}` : ''} · {jars.filter(Boolean).join(', ')}
         </p>
+        {card.verdict && (
+          <p
+            className={`mt-1 line-clamp-2 text-sm ${TONES[card.tone]}`}
+            title={card.verdict}
+            data-tone={card.tone}
+            data-standing={card.standing}
+          >
+            {card.verdict}
+          </p>
+        )}
         <p className="mt-1 flex items-center gap-2 text-sm text-quiet">
           <span>
             {item.latest_version
               ? fill(says.table.kept, { number: item.latest_version })
               : says.table.draftOnly}
           </span>
-          {card.standing !== 'ready' && (
-            <span
-              data-standing={card.standing}
-              className={`rounded-control px-1.5 ${card.standing === 'not_to_be_cooked' ? 'bg-stop-soft font-semibold text-stop' : 'bg-warn-soft text-warn'}`}
-            >
-              {terms.standing[card.standing].toLowerCase()}
-            </span>
-          )}
           {item.tags.map((tag) => (
             <span key={tag} className="rounded-control border border-line px-1.5">
               {tag}
@@ -64,6 +79,21 @@ export function Standing({ item, pantry, kitchen, scale, high }: Props) {
           ))}
         </p>
       </Link>
+      {onCopy && (
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger
+            aria-label={fill(names.moreForFormula, { title: item.title })}
+            className="absolute top-2 right-2 size-9 rounded-control text-quiet hover:bg-sunk pointer-coarse:size-11"
+          >
+            …
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" className={menuLook}>
+              <MenuItem onSelect={onCopy}>{names.copyFormula}</MenuItem>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      )}
     </li>
   );
 }
