@@ -80,6 +80,10 @@ class InSightTest(SeenTest):
             self.bench.one(css)
         self.assertEqual(len(self.bench.weighs()), 5)
         self.assertEqual(self.driver.execute_script(HIDDEN, parts), [])
+        # Also with a title that leaves the head no room.
+        self.bench.type(names.title, "Arctic char, lemon and orange, for the long table on a Saturday in late autumn")
+        self.bench.settled()
+        self.assertEqual(self.driver.execute_script(HIDDEN, parts), [])
 
     def test_many_lines_and_jars_stay_workable(self) -> None:
         formula = self.many()

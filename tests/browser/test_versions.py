@@ -21,7 +21,7 @@ class VersionsTest(BrowserTest):
         page.keep_version("thicker")
         page.sees("[data-part=after-version]", "draft after version 2")
         page.opened()
-        self.assertEqual(page.tree(), {"2": "1", "1": ""})
+        page.until(lambda: page.tree() == {"2": "1", "1": ""}, "two versions")
         page.sees("[data-chosen]", "Nothing that a cook would notice changes")
         page.choose_version(1)
         self.assertIn("Thickness", page.differences())
@@ -48,7 +48,7 @@ class VersionsTest(BrowserTest):
         page.keep_version("the first, for six")
         page.sees("[data-part=after-version]", "draft after version 3")
         page.opened()
-        self.assertEqual(page.tree(), {"3": "1", "2": "1", "1": ""})
+        page.until(lambda: page.tree() == {"3": "1", "2": "1", "1": ""}, "a branch")
         self.assertEqual(FormulaVersion.objects.get(formula=self.stored(), number=3).document["servings"], 6)
         self.assert_quiet_console()
 

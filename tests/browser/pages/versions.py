@@ -11,7 +11,7 @@ class VersionsPage(BenchPage):
 
     def opened(self) -> None:
         self.follow(names.versions)
-        self.one("[data-part=tree], main p")
+        self.one("[data-part=tree], main > p")
 
     def tree(self) -> dict[str, str]:
         """Each version with the one that it came from."""

@@ -57,7 +57,7 @@ export function Shell() {
         >
           <Mark /> {!opened && names.product}
         </Link>
-        <div ref={setPlace} className="flex min-w-0 grow flex-wrap items-center gap-x-3" />
+        <div ref={setPlace} className="flex min-w-0 grow flex-wrap items-center gap-x-3 xl:flex-nowrap" />
         <Connection problem={problem} stuck={stuck} />
         <DropdownMenu.Root>
           <DropdownMenu.Trigger

@@ -53,7 +53,7 @@ export function FormulaHead() {
           </Link>
         ))}
       </nav>
-      <span className="ml-auto flex flex-wrap items-center justify-end gap-x-3 text-sm text-quiet">
+      <span className="ml-auto flex flex-wrap items-center justify-end gap-x-3 text-sm leading-4.5 text-quiet">
         <Kept />
         <span data-part="after-version">
           <AfterVersion />

@@ -64,7 +64,7 @@ export function BenchScreen() {
         </Button>
       </Head>
       <main
-        className="grid grow gap-2 p-3 pt-2 md:grid-cols-[15.5rem_minmax(0,1fr)] xl:h-[calc(100dvh-var(--above,3rem))] xl:grid-cols-[15.5rem_minmax(0,1fr)_17rem] xl:grid-rows-[auto_minmax(0,1fr)_auto]"
+        className="grid grow gap-2 p-3 pt-2 md:grid-cols-[15.5rem_minmax(0,1fr)] xl:min-h-0 xl:flex-[1_1_0] xl:grid-cols-[15.5rem_minmax(0,1fr)_17rem] xl:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-stale={stale}
         aria-busy={stale}
       >

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { CSSProperties } from 'react';
 import { type FormulaDocument, type VersionItem, versionQuery } from '@/api';
 import { OpenedVersion } from '@/formula/OpenedVersion';
 import { useOpened } from '@/formula/opened';
@@ -13,16 +12,13 @@ interface Props {
   onClose: () => void;
 }
 
-/** The line above the Bench takes this much of its height. */
-const ABOVE = { '--above': '6.25rem' } as CSSProperties;
-
 /** A version on the Bench, as it was kept: looked at and not changed. */
 export function AsKept({ version, onClose }: Props) {
   const { kitchen, formula, readOnly } = useOpened();
   const bringBack = useBringBack();
   const kept = useQuery(versionQuery(kitchen, formula, version.number)).data;
   return (
-    <div className="flex grow flex-col" style={ABOVE} data-part="as-kept">
+    <div className="flex grow flex-col xl:min-h-0 xl:flex-[1_1_0]" data-part="as-kept">
       <p className="mx-3 mt-2 flex min-h-11 flex-wrap items-center gap-x-3 rounded-plate bg-ink px-4 py-1 text-plate">
         <strong>{fill(says.versions.asKept, { number: version.number })}</strong>
         {says.versions.cannotChange}

@@ -72,7 +72,8 @@ export function Begin({ onAdd, onLeave }: Props) {
         <p className="mt-1 text-quiet">{says.begin.why[at]}</p>
         {steps[at]}
       </section>
-      <p className="mt-auto pt-5 text-sm">
+      <p className="mt-auto flex flex-wrap justify-center gap-x-5 pt-5 text-sm">
+        {at !== 'jar' && <LinkButton onClick={onAdd}>{names.addJar}</LinkButton>}
         <LinkButton onClick={onLeave}>{names.leaveBeginning}</LinkButton>
       </p>
     </div>
