@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.core.exceptions import PermissionDenied
+from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -50,8 +50,10 @@ def register(api: NinjaAPI) -> None:
     def _denied(_request: HttpRequest, error: PermissionDenied) -> HttpResponse:
         return problem(403, "Not allowed", str(error) or "Your role in this kitchen does not allow this.")
 
+    # What was there when it was looked for and is gone when it is locked is not there.
+    @api.exception_handler(ObjectDoesNotExist)
     @api.exception_handler(Http404)
-    def _missing(_request: HttpRequest, _error: Http404) -> HttpResponse:
+    def _missing(_request: HttpRequest, _error: Exception) -> HttpResponse:
         return problem(404, "Not found", "There is nothing here that you may see.")
 
     @api.exception_handler(HttpError)

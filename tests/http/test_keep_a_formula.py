@@ -2,10 +2,11 @@
 
 import json
 import random
+from unittest import mock
 
 from django.db import Error, transaction
 
-from server.formulas.models import FormulaVersion
+from server.formulas.models import Formula, FormulaVersion
 from tests.core.cases import ROOT, changed, example, table, zander
 from tests.core.test_total import TotalTest, places
 from tests.http.door import DoorTest
@@ -76,6 +77,11 @@ class KeepTest(DoorTest):
         self.assertEqual(self.json("GET", f"{self.where}/versions/3")["name"], "")
         self.assert_problem(self.send(self.door, "PUT", f"{self.where}/versions/9/name", {"name": "x"}), 404)
         self.assert_problem(self.send(self.door, "PUT", f"{self.where}/versions/1/name", {"name": 7}), 422, "/name")
+
+    def test_a_formula_that_goes_while_its_draft_is_saved_is_not_there(self) -> None:
+        with mock.patch("server.formulas.api.services.save_draft", side_effect=Formula.DoesNotExist):
+            answer = self.send(self.door, "PUT", f"{self.where}/draft", self.draft(1, zander()))
+        self.assert_problem(answer, 404)
 
     def test_versions_are_numbered_and_never_change(self) -> None:
         for number in (1, 2):

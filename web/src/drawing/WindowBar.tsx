@@ -73,7 +73,7 @@ export function WindowBar({
     worded(
       'best',
       (best_from_min + best_to_min) / 2,
-      fill(says.bar.best, { from, to }),
+      best_from_min > 0 ? fill(says.bar.best, { from, to }) : fill(says.bar.bestWithin, { to }),
       `font-semibold ${stopped ? 'text-quiet line-through' : 'text-best'}`,
     ),
   ];
@@ -193,6 +193,8 @@ function Line({ line, said, children }: LineProps) {
 /** The words of a label, with each of the four times as it is found. */
 function Words({ name, said, children }: { name: string; said: Record<string, number>; children: string }) {
   const mark = (which: string) => <b data-mark={which}>{duration(said[which])}</b>;
+  if (name === 'best' && said['best from'] === 0)
+    return <Said words={says.bar.bestWithin} slots={{ to: mark('best to') }} />;
   if (name === 'best')
     return <Said words={says.bar.best} slots={{ from: mark('best from'), to: mark('best to') }} />;
   if (name === 'earliest') return <Said words={says.bar.earliest} slots={{ time: mark('earliest') }} />;

@@ -66,7 +66,7 @@ export function FormulaHead() {
       {readOnly ? (
         <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">{says.formula.mayLook}</span>
       ) : (
-        <Button look="plain" onClick={() => ask('version')}>
+        <Button look="plain" className="shrink-0 whitespace-nowrap" onClick={() => ask('version')}>
           {names.keepVersion}
         </Button>
       )}

@@ -1,6 +1,7 @@
 /** One jar's time on this fish: the strip on the Bench, and the Window. */
 export const bar = {
   best: 'best {from} to {to}',
+  bestWithin: 'best within {to}',
   earliest: 'earliest {time}',
   latest: 'latest {time}',
   planned: '{time}, as planned',
