@@ -16,18 +16,27 @@ from jarcore.data import Ingredient, Pantry, rows
 from jarcore.formula import evaluate
 from jarcore.formula.prepare import prepare
 from jarcore.jars import kind_of
-from jarcore.questions.phrases import NUMBER, AmountRead, Named, WeightRead, named, number, plain, read_amount
+from jarcore.questions.phrases import (
+    LIQUID,
+    NUMBER,
+    AmountRead,
+    Guess,
+    Named,
+    WeightRead,
+    named,
+    number,
+    plain,
+    read_amount,
+    weights,
+)
 
-WEIGHT = r"g|grams?|kg|kgs|kilos?|kilograms?|oz|ounces?|lbs?|pounds?"
 OF_FISH = r"(?!\w)(?: (?:of )?fish(?! \w))?"
-PER_WEIGHT = re.compile(rf"(?<![\w-])(?:per|for|to|each|a)(?: each| every| a)? ({NUMBER}) ?({WEIGHT}){OF_FISH}")
-PER_ONE = re.compile(rf"(?<![\w-])(?:per|for every|for each|each|an?) (kg|kilo|kilogram|lb|pound){OF_FISH}")
-WEIGHTS = {"g": "g", "gram": "g", "kg": "kg", "kilo": "kg", "kilogram": "kg", "oz": "oz", "ounce": "oz"}
+# A unit that is said without its number: 'per kilo'.
+ONE_OF = ("kg", "lb")
 RATIO = re.compile(rf"^({NUMBER}) ?: ?1\b")
 OF_LINE = re.compile(r"\b(?:to|of|for each part)\s+(?:the )?(.+)$")
 BY = re.compile(r"\bby (mass|weight|volume)\b")
 SHARE = re.compile(r"%|\bper ?cent\b")
-LIQUID = ("aqueous", "oil")
 RATIO_TO_NOTHING = "A ratio to what? Put the other part into the jar first."
 NOTHING_CALLED = "The pantry has nothing that is called that."
 # What the line is called while it is tried.
@@ -63,7 +72,7 @@ class Offered(TypedDict):
 class Phrase(TypedDict):
     """A line out of words: what was understood and what not, what it may mean instead, what is missing in words.
 
-    `line` has an ingredient only where the words name one for sure.
+    `line` has an ingredient only where the words name one for sure; `called` is what was said of it beside the amount.
     """
 
     line: LineRead | None
@@ -71,6 +80,7 @@ class Phrase(TypedDict):
     unknown: list[str]
     choices: list[Offered]
     missing: str | None
+    called: str
     mass_g: float | None
 
 
@@ -121,6 +131,9 @@ def read_phrase(
         # A head of garlic is so much of it, a fennel bulb is called so.
         read = read.by_hand()
         found = named(read.words, pantry)
+    if read.problem and found.ingredient is not None:
+        # What is no amount is not taken for 'not stated' unasked.
+        found = Named(guesses=(Guess(found.ingredient, found.remark),))
 
     def line_of(ingredient: Ingredient | None, note: str) -> tuple[LineRead, str | None]:
         """The line that it is of this ingredient, and what has to be asked of its amount."""
@@ -137,8 +150,10 @@ def read_phrase(
         if basis == "cover":
             line["amount"] = amount if amount.get("unit") == "%" else {"value": 100.0, "unit": "%"}
         line.update(_follows(line["amount"].get("unit"), basis, base, per, kind, edible_g, ingredient))
-        if note:
-            line["note"] = note
+        # What was said in place of a number is kept where it became none.
+        kept = [part for part in (read.said if "unstated" in line["amount"] else "", note) if part]
+        if kept:
+            line["note"] = ", ".join(kept)
         return line, asked
 
     line, asked = line_of(found.ingredient, found.remark)
@@ -157,6 +172,7 @@ def read_phrase(
         "unknown": [found.unknown] if found.unknown else [],
         "choices": offered,
         "missing": _missing(line, found, asked or read.problem, bool(read.words.strip())),
+        "called": " ".join(read.words.split()),
         "mass_g": None,
     }
 
@@ -207,16 +223,28 @@ def _ratio(words: str, pantry: Pantry, lines: Sequence[Mapping[str, Any]]) -> tu
     return BY.sub("", rest), {"of": base, "by": "mass" if by and by.group(1) != "volume" else "volume"}, True
 
 
+@cache
+def _fish_said() -> tuple[re.Pattern[str], re.Pattern[str]]:
+    """For how much fish an amount is: a number of some weight, or one of it."""
+    known = sorted(weights(), key=len, reverse=True)
+    one = "|".join(word for word in known if weights()[word] in ONE_OF)
+    many = "|".join(known)
+    return (
+        re.compile(rf"(?<![\w-])(?:per|for|to|each|a)(?: each| every| a)? ({NUMBER}) ?({many}){OF_FISH}"),
+        re.compile(rf"(?<![\w-])(?:per|for every|for each|each|an?) ({one}){OF_FISH}"),
+    )
+
+
 def _per(words: str) -> tuple[str, dict[str, Any] | None]:
     """For how much fish it is written: 'per kg', 'for 500 g of fish'."""
-    if found := PER_WEIGHT.search(words):
+    many, one = _fish_said()
+    if found := many.search(words):
         value, unit = number(found.group(1)), found.group(2)
-    elif found := PER_ONE.search(words):
+    elif found := one.search(words):
         value, unit = 1.0, found.group(1)
     else:
         return words, None
-    rest = words[: found.start()] + words[found.end() :]
-    return rest, {"value": value, "unit": WEIGHTS.get(unit.removesuffix("s"), "lb")}
+    return words[: found.start()] + words[found.end() :], {"value": value, "unit": weights()[unit]}
 
 
 @cache

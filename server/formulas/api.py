@@ -68,6 +68,7 @@ class VersionItem(Schema):
     created_by: str
     name: str
     after: int | None
+    brought_back: Any = None
 
 
 class FormulaOut(Schema):
@@ -152,6 +153,7 @@ def _version(version: FormulaVersion, after: int | None) -> dict[str, Any]:
     return {
         "name": naming.name if naming else "",
         "after": after,
+        "brought_back": getattr(version, "origin", None),
         "number": version.number,
         "note": version.note,
         "standing": version.standing,

@@ -1,5 +1,7 @@
 """Two people on one formula, and a server that goes away: nothing typed is lost."""
 
+from selenium.webdriver.common.keys import Keys
+
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.bench import OPEN_JAR
 from tests.browser.words import names
@@ -76,6 +78,41 @@ class TypingGoesOnTest(BrowserTest):
         self.bench.sees("[role=dialog] [role=alert]", "does not answer")
         self.bench.close()
         self.assertEqual(self.bench.field(names.addLine).get_attribute("value"), "2 g dill")
+
+    def test_grams_that_could_not_be_taken_stay_where_they_were_typed(self) -> None:
+        self.open_zander()
+        bench, salt = self.bench, names.weighOf.format(line="Fine sea salt")
+        bench.field(salt).click()
+        bench.type(salt, "-5")
+        bench.complains("Grams above 0")
+        bench.field(names.addLine).click()
+        bench.holds(salt, "-5")
+        self.offline()
+        bench.field(salt).click()
+        bench.type(salt, "9")
+        bench.complains("Not changed")
+        bench.field(names.addLine).click()
+        self.assertEqual(bench.value_of(salt), "9")
+
+    def test_the_answer_to_other_words_is_not_added(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.field(names.addLine).send_keys("2 g dill")
+        bench.sees("[data-part=read-as]", "Enter adds it")
+        self.offline()
+        bench.field(names.addLine).send_keys(" seed", Keys.ENTER)
+        bench.sees("[data-part=read-as]", "what you typed stays here")
+        self.assertEqual((len(bench.weighs()), bench.value_of(names.addLine)), (2, "2 g dill seed"))
+
+    def test_a_label_that_was_begun_stays_when_its_dialog_is_closed(self) -> None:
+        self.open_zander()
+        bench = self.bench
+        bench.field(names.addLine).send_keys("20 g house rub")
+        bench.press(names.makeRow)
+        bench.type(names.inHundred.format(what="salt"), "40")
+        bench.close()
+        bench.press(names.makeRow)
+        bench.holds(names.inHundred.format(what="salt"), "40")
 
     def test_tags_notes_and_spoons_of_the_formula(self) -> None:
         self.open_zander()

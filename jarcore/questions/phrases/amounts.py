@@ -14,6 +14,8 @@ from jarcore.questions.phrases.plain import NUMBER, number
 AMOUNT = re.compile(rf"(?<![\w.,/])({NUMBER})(?:\s*(?:-|–|to)\s*({NUMBER}))?(?![\d/])")
 BELOW_NOTHING = re.compile(rf"(?:^|(?<=\s))-\s*(?:{NUMBER})(?: ?[a-z%]+)?")
 LIQUID = ("aqueous", "oil")
+# Units that an amount of fish is stated in.
+WEIGHTS = ("g", "kg", "oz", "lb")
 NOT_ABOVE = "An amount is above 0."
 # What a word of the hand may be said of.
 FITS: Mapping[str, Callable[[Ingredient], bool]] = {
@@ -50,11 +52,15 @@ class WeightRead(TypedDict):
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What was taken of an amount; `words` what is left, `hand` its word of the hand, `problem` why it is none."""
+    """What was taken of an amount; `words` what is left, `hand` its word of the hand.
+
+    `said` is what was said in place of a number, and `problem` why that is none.
+    """
 
     words: str
     amount: dict[str, Any]
     hand: str | None = None
+    said: str = ""
     problem: str | None = None
 
     def by_hand(self) -> "Asked":
@@ -62,7 +68,7 @@ class Asked:
         if self.problem or self.amount.get("unit") is not None:
             return self
         words, hand = _of_the_hand(self.words)
-        return Asked(words, self.amount, hand)
+        return Asked(words, self.amount, hand, self.said or hand or "")
 
     def of(self, ingredient: Ingredient | None) -> tuple[dict[str, Any], str | None]:
         """The amount of this ingredient, and what has to be asked: a handful is something of leaves alone."""
@@ -86,10 +92,10 @@ class Asked:
 def read_amount(words: str) -> Asked:
     """The amount in plain words, and the words without it."""
     if below := BELOW_NOTHING.search(words):
-        return Asked(words[: below.start()] + words[below.end() :], {}, problem=NOT_ABOVE)
+        return Asked(words[: below.start()] + words[below.end() :], {}, said=below.group().strip(), problem=NOT_ABOVE)
     for said in _unstated():
         if found := re.search(rf"(?<!\w){said}(?!\w)", words):
-            return Asked(words[: found.start()] + words[found.end() :], {})
+            return Asked(words[: found.start()] + words[found.end() :], {}, said=said)
     words, amount = _numbered(words)
     return Asked(words, amount)
 
@@ -113,6 +119,13 @@ def _units() -> list[tuple[str, str, float]]:
     """(words, unit, how many of it), the longest words first."""
     found = [(row["word"], row["unit"], float(row["times"])) for row in rows("unit_words")]
     return sorted(found, key=lambda one: len(one[0]), reverse=True)
+
+
+@cache
+def weights() -> dict[str, str]:
+    """Words of a weight, many and one, with their units."""
+    found = {word: unit for word, unit, _ in _units() if unit in WEIGHTS}
+    return {**{f"{word}s": unit for word, unit in found.items()}, **found}
 
 
 def _of_the_hand(words: str) -> tuple[str, str | None]:

@@ -2556,9 +2556,11 @@ export interface components {
          * Phrase
          * @description A line out of words: what was understood and what not, what it may mean instead, what is missing in words.
          *
-         *     `line` has an ingredient only where the words name one for sure.
+         *     `line` has an ingredient only where the words name one for sure; `called` is what was said of it beside the amount.
          */
         Phrase: {
+            /** Called */
+            called: string;
             /** Choices */
             choices: components["schemas"]["Offered"][];
             line: components["schemas"]["LineRead"] | null;
@@ -3305,6 +3307,8 @@ export interface components {
         VersionItem: {
             /** After */
             after: number | null;
+            /** Brought Back */
+            brought_back?: unknown;
             /**
              * Created At
              * Format: date-time
@@ -3330,6 +3334,8 @@ export interface components {
         VersionOut: {
             /** After */
             after: number | null;
+            /** Brought Back */
+            brought_back?: unknown;
             /**
              * Created At
              * Format: date-time

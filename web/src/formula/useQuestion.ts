@@ -18,6 +18,7 @@ export function useQuestion<Q extends QuestionName>(question: Q, beside: BesideO
     answer: beside === null ? null : (asked.data ?? null),
     // Said from the first try that failed, while it is tried again.
     problem: asked.failureReason instanceof Problem ? asked.failureReason : null,
-    busy: asked.isFetching,
+    // The answer to what was asked before stays in sight, and is none to what is asked now.
+    busy: asked.isFetching || asked.isPlaceholderData,
   };
 }

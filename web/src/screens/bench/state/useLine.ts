@@ -21,22 +21,24 @@ export function useLine(jar: number, line: number) {
 
   const turn = useRef(0);
 
-  /** Another unit or basis at the same mass, or another mass: the core says how it is written then. */
-  async function rewrite(to: { unit?: string; basis?: string; mass_g?: number }): Promise<void> {
+  /** Another unit or basis at the same mass, or another mass: the core says how it is written then. Gives whether it was. */
+  async function rewrite(to: { unit?: string; basis?: string; mass_g?: number }): Promise<boolean> {
     const asked = latest();
     turn.current += 1;
     const mine = turn.current;
     try {
       const written = await ask(bench.kitchen, 'rewrite-line', asked, { jar, line, ...to });
       // Another mass was typed meanwhile, whose answer is on its way.
-      if (mine !== turn.current) return;
+      if (mine !== turn.current) return false;
       // Typed on in this line meanwhile: what it is written like now is asked anew, so that no key is lost.
       if (at(latest(), way) !== at(asked, way)) return rewrite(to);
       apply(written.patch, to.mass_g === undefined ? undefined : pointer([...way, 'amount']));
       setProblem(null);
+      return true;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       setProblem(fill(says.lines.unchanged, { why: error.detail }));
+      return false;
     }
   }
 

@@ -1,10 +1,12 @@
 import { type FormEvent, type ReactNode, useState } from 'react';
 import type { Place } from '@/document/place';
 import { CutIcon, MeasuringHand } from '@/drawing';
-import { faultAt, useOpened } from '@/formula/opened';
-import { Button, Finder, LinkButton, NumberInput } from '@/ui';
-import { fill, names, says, terms } from '@/words';
+import { useOpened } from '@/formula/opened';
+import { Button, Finder, LinkButton } from '@/ui';
+import { fill, named, names, says, terms } from '@/words';
+import { speciesFound } from '../../state/speciesFound';
 import { withCut } from '../../state/withCut';
+import { Typed } from '../fish/fields';
 
 interface Props {
   onDone: () => void;
@@ -32,12 +34,7 @@ export function ChooseFish({ onDone }: Props) {
       <Finder
         label={names.beginFish}
         placeholder={says.fish.hint}
-        items={pantry.species.map((one) => ({
-          id: one.id,
-          name: one.name,
-          hint: one.candidates.length ? says.fish.whichOne : one.flesh,
-          words: [one.name, one.id, ...one.synonyms].join(' ').toLowerCase(),
-        }))}
+        items={speciesFound(pantry.species)}
         onPick={pick}
       />
       <p className="flex justify-center gap-2">
@@ -125,44 +122,36 @@ interface Asked {
 }
 
 const PIECES: Asked = { label: names.beginPieces, way: ['fish', 'pieces'] };
-const WEIGHED: Asked[] = [{ label: names.beginWeight, way: ['fish', 'weight'], unit: 'g' }, PIECES];
+const WEIGHED: Asked[] = [{ label: names.beginWeight, way: ['fish', 'weight', 'value'], unit: 'g' }, PIECES];
 const SIZES: Asked[] = [
-  { label: names.beginLength, way: ['fish', 'length'], unit: 'mm' },
-  { label: names.beginWidth, way: ['fish', 'width'], unit: 'mm' },
+  { label: names.beginLength, way: ['fish', 'length', 'value'], unit: 'mm' },
+  { label: names.beginWidth, way: ['fish', 'width', 'value'], unit: 'mm' },
   PIECES,
 ];
-const MEASURED: Asked[] = [{ label: names.beginThickness, way: ['fish', 'thickness'], unit: 'mm' }];
+const MEASURED: Asked[] = [{ label: names.beginThickness, way: ['fish', 'thickness', 'value'], unit: 'mm' }];
 
 /** Numbers that are asked for, large; Enter goes on. */
 function Answer({ places, onDone, children }: Props & { places: Asked[]; children?: ReactNode }) {
-  const { value, set, evaluation } = useOpened();
   const go = (event: FormEvent) => {
     event.preventDefault();
     onDone();
   };
   return (
     <form onSubmit={go} className="mt-4 space-y-3">
-      {places.map(({ label, way, unit }) => {
-        const place = unit ? ([...way, 'value'] as unknown as Place) : way;
-        const fault = faultAt(evaluation, place);
-        return (
-          <p key={label} className="flex flex-wrap items-center justify-center gap-2 text-lg">
-            <span>{label}</span>
-            <NumberInput
-              label={label}
-              value={value(place)}
-              fault={fault?.grade === 'fault' ? fault.text : undefined}
-              onType={(typed) =>
-                unit && value([...way, 'unit'] as unknown as Place) === undefined
-                  ? set(way, { ...Object(value(way)), unit, value: typed })
-                  : set(place, typed)
-              }
-              className="h-12! w-32 text-2xl font-bold"
-            />
-            {unit && terms.units[unit as keyof typeof terms.units]}
-          </p>
-        );
-      })}
+      {places.map(({ label, way, unit }) => (
+        <p key={label} className="flex flex-wrap items-center justify-center gap-2 text-lg">
+          <span>{label}</span>
+          <Typed
+            way={way}
+            label={label}
+            unit={unit}
+            hint=""
+            look="box"
+            className="h-12! w-32 text-2xl font-bold"
+          />
+          {unit && named(terms.units, unit)}
+        </p>
+      ))}
       <p className="flex items-center justify-center gap-4">
         {children}
         <Button type="submit" className="min-h-11!">

@@ -3,6 +3,7 @@ import { put, text } from '@/document/document';
 import { faultAt, useOpened } from '@/formula/opened';
 import { Button, Choice, Finder } from '@/ui';
 import { fill, names, says, terms } from '@/words';
+import { speciesFound } from '../../state/speciesFound';
 
 /** The species: found by name, or by the treatment it suits. Another fish is shown with its differences before it is taken. */
 export function Species() {
@@ -71,15 +72,14 @@ function Search({ onPick }: { onPick: (species: string, heat?: string) => void }
   const { pantry } = useOpened();
   const [heat, setHeat] = useState('');
   const fits = pantry.species.filter((one) => !heat || one.suits.includes(heat));
-  const items = fits.map((one) => ({
-    id: one.id,
-    name: one.name,
-    hint: one.candidates.length ? says.fish.whichOne : one.flesh,
-    words: [one.name, one.id, ...one.synonyms].join(' ').toLowerCase(),
-  }));
   return (
     <div className="space-y-1.5">
-      <Finder label={names.findFish} placeholder={says.fish.hint} items={items} onPick={onPick} />
+      <Finder
+        label={names.findFish}
+        placeholder={says.fish.hint}
+        items={speciesFound(fits)}
+        onPick={onPick}
+      />
       <p className="flex items-center justify-between gap-2 text-sm">
         {says.fish.orWhatSuits}
         <Choice

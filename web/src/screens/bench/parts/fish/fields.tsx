@@ -3,7 +3,7 @@ import { isObject, pointer, text } from '@/document/document';
 import { around, type Place, type PlaceWith, unitBeside } from '@/document/place';
 import { type Quantity, unitOf, unitsFor } from '@/document/units';
 import { faultAt, isTold, useOpened } from '@/formula/opened';
-import { Choice, NumberInput } from '@/ui';
+import { Choice, type Look, NumberInput } from '@/ui';
 import { Assumed } from '../Assumed';
 
 interface RowProps {
@@ -47,10 +47,12 @@ interface TypedProps {
   hint?: string;
   /** The unit that is shown while none is stated: it is written with the first digit. */
   unit?: string;
+  look?: Look;
+  className?: string;
 }
 
 /** A number at a place. An emptied one is taken out of the document. */
-export function Typed({ way, label, hint = '…', unit }: TypedProps) {
+export function Typed({ way, label, hint = '…', unit, look = 'value', className }: TypedProps) {
   const { value, set, readOnly, evaluation } = useOpened();
   const parent = around(way);
   const fault = faultAt(evaluation, way) ?? faultAt(evaluation, parent);
@@ -68,7 +70,8 @@ export function Typed({ way, label, hint = '…', unit }: TypedProps) {
       disabled={readOnly}
       placeholder={hint}
       fault={fault && !isTold(fault) && way.length > 1 ? fault.text : undefined}
-      look="value"
+      look={look}
+      className={className}
       data-path={pointer(way)}
     />
   );

@@ -147,10 +147,13 @@ export function AddLine({ jar }: { jar: number }) {
           </button>
         )}
       </div>
-      {making && (
+      {/* There as long as its words are: what is typed into it stays when it is closed. */}
+      {words && answer && !sure && (
         <NewRow
-          name={answer?.unknown.length ? called(answer, words) : words}
-          line={answer?.line ?? null}
+          key={answer.called}
+          open={making}
+          name={answer.called || words}
+          line={answer.line ?? null}
           onClose={() => setMaking(false)}
           onMade={(line) => {
             put(line);
@@ -162,11 +165,6 @@ export function AddLine({ jar }: { jar: number }) {
     </div>
   );
 }
-
-/** The name that a new thing is given first: the words that are not its amount. */
-const called = (answer: Phrase, words: string) =>
-  words.replace(/^[\d.,/½¼¾ ]+\s*(?:g|kg|ml|l|tsp|tbsp|cups?|%)?\s+(?:of )?/i, '') ||
-  answer.unknown.join(' ');
 
 /** What Enter would do, or what is still to be said. */
 function reading(answer: Phrase, offer: Offer | undefined): string {

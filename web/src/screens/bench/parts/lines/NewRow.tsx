@@ -10,6 +10,7 @@ const STATED = ['salt', 'sugar', 'acid', 'fat'] as const;
 const NO_ALLERGEN = ['alcohol', 'pork'];
 
 interface Props {
+  open: boolean;
   name: string;
   /** The line that it is wanted for, as far as it was read. */
   line: LineRead | null;
@@ -18,7 +19,7 @@ interface Props {
 }
 
 /** A thing that the pantry has not: like another, but; or from its label. It becomes a row of the kitchen's own. */
-export function NewRow({ name, line, onClose, onMade }: Props) {
+export function NewRow({ open, name, line, onClose, onMade }: Props) {
   const { kitchen, pantry } = useOpened();
   const [called, setCalled] = useState(name);
   const [like, setLike] = useState<string | null>(null);
@@ -47,7 +48,7 @@ export function NewRow({ name, line, onClose, onMade }: Props) {
 
   return (
     <Dialog
-      open
+      open={open}
       onOpenChange={(still) => !still && onClose()}
       title={names.newRow}
       says={says.newRow.says}

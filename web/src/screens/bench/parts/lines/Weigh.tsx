@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import type { LineResult } from '@/api';
 import { fill, names, says, terms } from '@/words';
 import { grams, onScale } from '@/words/numbers';
@@ -7,41 +7,56 @@ import type { LineOnBench } from '../../state/useLine';
 /** What stands on the scale, to be read down a column; pressed, it is typed, and what is written follows. */
 export function Weigh({ own }: { own: LineOnBench }) {
   const { result, readOnly, name, weighs } = own;
-  // What is being typed: it stays as it is until the field is left, whatever the scale shows of it.
+  // What is being typed: it stays as it is until the field is left and it was taken, whatever the scale shows of it.
   const [typed, setTyped] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
+  const open = useRef(false);
+  const fault = useId();
   const shown = result ? large(result) : '';
   const wrong = typed !== null && typed.trim() !== '' && gramsTyped(typed) === null;
 
-  function type(text: string) {
+  async function type(text: string) {
     setTyped(text);
     const mass = gramsTyped(text);
-    if (mass !== null) void weighs(mass);
+    open.current = true;
+    if (mass === null || !(await weighs(mass))) return;
+    open.current = false;
+    if (document.activeElement !== field.current) setTyped(null);
   }
 
   return (
-    <input
-      ref={field}
-      aria-label={fill(names.weighOf, { line: name ?? says.lines.this })}
-      aria-invalid={wrong || undefined}
-      title={wrong ? says.lines.gramsAbove : undefined}
-      data-weigh={result?.weigh?.how ?? ''}
-      inputMode="decimal"
-      autoComplete="off"
-      disabled={readOnly}
-      placeholder={says.lines.notWeighed}
-      value={typed ?? shown}
-      onFocus={() => {
-        setTyped(result?.mass_g == null ? '' : String(Number(result.mass_g.toPrecision(4))));
-        requestAnimationFrame(() => field.current?.select());
-      }}
-      onBlur={() => setTyped(null)}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
-      }}
-      onChange={(event) => type(event.target.value)}
-      className="value w-full text-right! font-title text-xl leading-6 font-bold not-focus:not-hover:border-transparent!"
-    />
+    <>
+      <input
+        ref={field}
+        aria-label={fill(names.weighOf, { line: name ?? says.lines.this })}
+        aria-invalid={wrong || undefined}
+        aria-describedby={wrong ? fault : undefined}
+        data-weigh={result?.weigh?.how ?? ''}
+        inputMode="decimal"
+        autoComplete="off"
+        disabled={readOnly}
+        placeholder={says.lines.notWeighed}
+        value={typed ?? shown}
+        onFocus={() => {
+          if (typed === null)
+            setTyped(result?.mass_g == null ? '' : String(Number(result.mass_g.toPrecision(4))));
+          requestAnimationFrame(() => field.current?.select());
+        }}
+        onBlur={() => {
+          if (!open.current || typed?.trim() === '') setTyped(null);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
+        }}
+        onChange={(event) => void type(event.target.value)}
+        className="value w-full text-right! font-title text-xl leading-6 font-bold not-focus:not-hover:not-aria-invalid:border-transparent!"
+      />
+      {wrong && (
+        <span id={fault} role="alert" className="block text-right text-sm text-stop">
+          {says.lines.gramsAbove}
+        </span>
+      )}
+    </>
   );
 }
 
