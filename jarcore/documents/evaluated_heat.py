@@ -82,7 +82,10 @@ class Practice(TypedDict):
 
 
 class CookResult(TypedDict):
-    """Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide."""
+    """Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide.
+
+    `oil_film_g` is what is brushed on all pieces [g], None where the oil is in the pan.
+    """
 
     minutes: float | None
     minutes_range: NotRequired[Range]
@@ -91,6 +94,7 @@ class CookResult(TypedDict):
     rest_minutes: float | None
     pull_c: float | None
     oil: OilLoad | None
+    oil_film_g: float | None
     pan: PanLoad | None
     practice: Practice | None
     zones: list[Zone]

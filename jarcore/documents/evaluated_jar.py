@@ -24,13 +24,17 @@ class Weigh(TypedDict):
 
 
 class LineResult(TypedDict):
-    """A line: its mass [g], how to weigh it, to spoon [ml and words], and what it brings [g, meq]."""
+    """A line: its mass [g], how to weigh it, to spoon [ml and words], and what it brings [g, meq].
+
+    `goes_in_g` is what goes into the jar of what is soaked or squeezed first [g].
+    """
 
     id: str | None
     name: str | None
     written: str
     mass_g: float | None
     mass_g_range: NotRequired[Range]
+    goes_in_g: NotRequired[float]
     weigh: Weigh | None
     volume_ml: float | None
     kitchen: str | None

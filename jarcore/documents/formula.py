@@ -138,6 +138,7 @@ class Group(Part):
     weight: Weight | None = None
     thickness: Length | None = None
     cut: CutId | None = None
+    trimmings: Weight | None = None
 
 
 class FrozenRecord(Part):
@@ -148,7 +149,10 @@ class FrozenRecord(Part):
 
 
 class Fish(Part):
-    """The fish: species, cut, pieces, weight of all together, thickness at the thickest point."""
+    """The fish: species, cut, pieces, weight of all together, thickness at the thickest point.
+
+    `trimmings` are what is cut off after it was weighed and is not eaten.
+    """
 
     species: Text | None = None
     cut: CutId | None = None
@@ -162,6 +166,7 @@ class Fish(Part):
     skin: Literal["none", "one_side", "all_round"] | None = None
     bone: Literal["out", "in"] | None = None
     slashes: Slashes | None = None
+    trimmings: Weight | None = None
     state: Literal["fresh", "thawed", "frozen"] | None = None
     temperature: Temperature | None = None
     groups: list[Group] | None = None
@@ -180,7 +185,10 @@ class VesselSize(Part):
 
 
 class Method(Part):
-    """How a jar is used: school, vessel, place, time, and what happens after."""
+    """How a jar is used: school, vessel, place, time, and what happens after.
+
+    `heated` says whether it meets heat as it is made, or is mixed cold.
+    """
 
     school: School | None = None
     vessel: Literal["bag", "dish", "bath", "coat"] | None = None
@@ -189,11 +197,12 @@ class Method(Part):
     place: Literal["chiller", "ice", "counter"] | None = None
     place_temperature: Temperature | None = None
     contact_time: Time | None = None
-    after: Literal["leave", "rinse", "wipe", "scrape", "drain"] | None = None
+    after: Literal["leave", "rinse", "wipe", "scrape", "drain", "squeeze"] | None = None
     coverage: Literal["full", "sprinkled", "light"] | None = None
     rinse_time: Time | None = None
     rest_time: Time | None = None
     age: Time | None = None
+    heated: Flag | None = None
     turn_every: Time | None = None
     flow: Literal["thin_cream", "heavy_cream", "coats_spoon"] | None = None
     clean_share: Percent | None = None
@@ -202,7 +211,10 @@ class Method(Part):
 
 
 class Line(Part):
-    """One ingredient in a jar: what was written, and what the amount follows."""
+    """One ingredient in a jar: what was written, and what the amount follows.
+
+    Of what is soaked or squeezed the amount is what is weighed before; `prepared_share` of it goes into the jar.
+    """
 
     id: Text | None = None
     ingredient: Text | None = None
@@ -214,6 +226,8 @@ class Line(Part):
     when: Literal["jar", "before_heat", "plate"] | None = None
     exponent: Number | None = None
     age: Time | None = None
+    prepared: Literal["soaked", "squeezed"] | None = None
+    prepared_share: Percent | None = None
     note: Text | None = None
 
 
@@ -230,9 +244,10 @@ class Jar(Part):
 
 
 class Oil(Part):
-    """The oil in a fryer or pan: how much, how deep, and which (an ingredient's id)."""
+    """The oil in a fryer or pan, or on the fish: how much, how deep, and which (an ingredient's id)."""
 
     ingredient: Text | None = None
+    on: Literal["pan", "fish"] | None = None
     volume: Volume | None = None
     depth: Length | None = None
 
@@ -245,6 +260,15 @@ class SecondFry(Part):
     rest: Time | None = None
 
 
+class FinishedIn(Part):
+    """The heat that a piece is finished in, and how long it is in its first one before that."""
+
+    method: Literal["oven", "top_grill"] | None = None
+    medium_temperature: Temperature | None = None
+    fan: Flag | None = None
+    after: Time | None = None
+
+
 class Pan(Part):
     """The pan that the pieces lie in."""
 
@@ -252,7 +276,10 @@ class Pan(Part):
 
 
 class Cook(Part):
-    """How the fish is cooked; none means served raw."""
+    """How the fish is cooked; none means served raw.
+
+    `covered_time` is how long the lid is on, all the time where it is not said; `first_side` which face is down first.
+    """
 
     method: (
         Literal[
@@ -275,13 +302,17 @@ class Cook(Part):
     start_temperature: Temperature | None = None
     core_target: Temperature | None = None
     covered: Flag | None = None
+    covered_time: Time | None = None
     basted: Flag | None = None
+    pressed: Flag | None = None
     fan: Flag | None = None
     oil: Oil | None = None
     burner: Literal["small_gas", "large_gas", "induction"] | None = None
     burner_w: Number | None = None
     pan: Pan | None = None
+    first_side: Literal["skin", "flesh"] | None = None
     first_side_share: Percent | None = None
+    finished_in: FinishedIn | None = None
     second_fry: SecondFry | None = None
 
 

@@ -56,6 +56,7 @@ def measure_fish(fish: Fish, servings: float | None, pantry: Pantry, read: Quant
             "weight": group.weight,
             "thickness": group.thickness,
             "cut": group.cut or fish.cut,
+            "trimmings": group.trimmings,
         }
         measured = _measure(fish.model_copy(update={**own, "groups": None}), path, species, servings, pantry, read)
         groups.append(FishGroup(group.id, measured))
@@ -93,7 +94,7 @@ def _measure(
     stated = {"basis": fish.weight and fish.weight.basis, "skin": fish.skin, "bone": fish.bone}
     assumed = tuple(name for name, value in stated.items() if value is None)
     _say_assumed(path, {name: taken[name] for name in assumed}, read)
-    edible = edible_weight(fish.weight, f"{path}/weight", fish, species, cut, read, basis)
+    edible = _trimmed(edible_weight(fish.weight, f"{path}/weight", fish, species, cut, read, basis), fish, path, read)
     gross = read.mass_g(fish.weight, f"{path}/weight")
     celsius = read.celsius(fish.temperature, "/fish/temperature")
     known = MeasuredFish(
@@ -143,6 +144,17 @@ def _measure(
             fish, path, cut, gross / pieces if cut.plan == "body" else edible / pieces, thickness, lengths, read
         )
     return replace(known, pieces=pieces, edible_g=edible, piece=piece, estimated=tuple(estimated))
+
+
+def _trimmed(edible: float | None, fish: Fish, path: str, read: Quantities) -> float | None:
+    """Edible weight [g] without what is cut off and not eaten."""
+    trimmed = read.mass_g(fish.trimmings, f"{path}/trimmings")
+    if edible is None or not trimmed:
+        return edible
+    if trimmed >= edible:
+        read.say("trimmed-away", f"{path}/trimmings", trimmed=trimmed, edible=edible)
+        return edible
+    return edible - trimmed
 
 
 def _frozen(fish: Fish, read: Quantities) -> Frozen | None:

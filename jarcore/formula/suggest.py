@@ -70,6 +70,9 @@ def _pieces(document: Mapping[str, Any], ready: Prepared) -> Iterator[Finding]:
     patch = put_below(document, ["fish", "pieces"], wanted)
     if weight is not None and weight.value is not None:
         patch += put_below(document, ["fish", "weight", "value"], tidy(weight.value * wanted / stated))
+    trimmed = document_fish.trimmings if document_fish else None
+    if trimmed is not None and trimmed.value:
+        patch += put_below(document, ["fish", "trimmings", "value"], tidy(trimmed.value * wanted / stated))
     key = "pieces-servings/one-each" if each == 1 else "pieces-servings/each"
     yield found(key, "/fish/pieces", patch, pieces=stated, servings=servings, wanted=wanted, each=each)
 

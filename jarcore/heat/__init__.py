@@ -1,20 +1,18 @@
 """Cooking: the core over time, stages, frying. Imports jars and below."""
 
-from jarcore.heat.cooking import cook_result, done_of, heated_m, is_round, starts_at
-from jarcore.heat.method import heat_for
+from jarcore.heat.cooking import cook_result
+from jarcore.heat.done import Done, done_of, starts_at
 from jarcore.heat.oil import too_hot, too_little
 from jarcore.heat.stated import Stated, read_heat
 from jarcore.heat.traits import HeatTraits, heat_traits
 
 __all__ = [
+    "Done",
     "HeatTraits",
     "Stated",
     "cook_result",
     "done_of",
-    "heat_for",
     "heat_traits",
-    "heated_m",
-    "is_round",
     "read_heat",
     "starts_at",
     "too_hot",

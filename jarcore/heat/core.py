@@ -74,12 +74,8 @@ class Slab:
 
     def heated(self, start_c: float, side_s: float) -> Vector:
         """Temperatures when pulled, after SIDE_S on each side in the mean [s] (or in all, when it is not turned)."""
-        return self.heated_from(np.full(CELLS, start_c), side_s)
-
-    def heated_from(self, state: Vector, side_s: float) -> Vector:
-        """The same from temperatures as they are [degC]."""
         share = 2 * self.heat.first_share if self.second else 1.0
-        state = self.first.at(state, share * side_s)
+        state = self.first.at(np.full(CELLS, start_c), share * side_s)
         return self.second.at(state, (2 - share) * side_s) if self.second else state
 
     def cooked(self, start_c: float, side_s: float) -> Cooked:
@@ -121,53 +117,11 @@ class Slab:
         sides = np.linspace(sides[place - 1], sides[place], 10)
         return self.cooked(start_c, float(np.interp(target_c, self._peaks(start_c, sides), sides)))
 
-    def core_course(self, start_c: float, side_s: float, points: int = 40) -> tuple[Vector, Vector]:
-        """(time [s], core [degC]) through heating and rest."""
-        share = 2 * self.heat.first_share if self.second else 1.0
-        heat_times = np.linspace(0, share * side_s, points)
-        first = self.first.at(np.full(CELLS, start_c), heat_times)
-        times, states = [heat_times], [first]
-        if self.second:
-            later = np.linspace(0, (2 - share) * side_s, points)[1:]
-            times.append(later + share * side_s)
-            states.append(self.second.at(first[-1], later))
-        rest_times = np.linspace(0, self.heat.rest_s, points)[1:]
-        times.append(rest_times + times[-1][-1])
-        states.append(self.rest.at(states[-1][-1], rest_times))
-        return np.concatenate(times), core_of(np.concatenate(states), self.heat.turns)
-
 
 @kept(maxsize=512)
 def time_to_core(thickness_m: float, heat: Heat, start_c: float, target_c: float) -> Cooked | None:
     """Slab.time_to, kept: most keystrokes change nothing that heats."""
     return Slab(thickness_m, heat).time_to(start_c, target_c)
-
-
-@kept(maxsize=512)
-def rod_seconds(thickness_m: float, heat: Heat, start_c: float, target_c: float) -> float | None:
-    """Seconds until the core of a round fish reaches a target: the product of a slab and one twice as thick.
-
-    No carry-over is counted on. None when it never gets there.
-    """
-    thin, thick = (Slab(thickness_m * factor, heat) for factor in (1, 2))
-    if target_c >= heat.medium_c or start_c >= target_c:
-        return None
-    wanted = (heat.medium_c - target_c) / (heat.medium_c - start_c)
-
-    def left(seconds: float) -> float:
-        cores = (float(core_of(slab.heated(start_c, seconds), False)) for slab in (thin, thick))
-        first, second = ((heat.medium_c - core) / (heat.medium_c - start_c) for core in cores)
-        return first * second
-
-    low, high = 0.0, 120.0
-    while left(high) > wanted:
-        high *= 2
-        if high > LONGEST_S:
-            return None
-    for _ in range(16):
-        middle = (low + high) / 2
-        low, high = (middle, high) if left(middle) > wanted else (low, middle)
-    return high
 
 
 def oil_drop_c(fish_kg: float, oil_l: float, burner_w: float) -> float:

@@ -7,7 +7,6 @@ from jarcore.data import parameter
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluated_heat import OilLoad, PanLoad
 from jarcore.fish import MeasuredFish
-from jarcore.heat.fries import recovery_min
 from jarcore.heat.oil import oil_of
 from jarcore.heat.stated import Stated
 
@@ -39,3 +38,17 @@ def pan_of(stated: Stated, fish: MeasuredFish) -> PanLoad | None:
     widest = max(one.piece.plan_cm2 for _, one in fish.sizes if one.piece)
     at_once = max(1, min(int(room / widest), math.ceil(fish.pieces)))
     return {"batches": float(math.ceil(fish.pieces / at_once)), "pieces_per_batch": float(at_once)}
+
+
+def recovery_min(stated: Stated, litres: float, drop_c: float) -> float | None:
+    """How long the oil takes from where the first load left it to the second fry's heat [min]; None without a burner.
+
+    Parameters: litres of oil [l]; drop_c, how far the load cools it [K].
+    """
+    if not stated.burner_w:
+        return None
+    first = parameter("fry_nominal") if stated.medium_c is None else stated.medium_c
+    second = first if stated.second_c is None else stated.second_c
+    held = litres * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
+    given = stated.burner_w * parameter("burner_efficiency")
+    return max(0.0, second - first + drop_c) * held / given / 60

@@ -5,12 +5,14 @@ from functools import cache
 
 from jarcore.data import parameter, rows
 from jarcore.heat.core import Heat
+from jarcore.heat.methods import UNKNOWN, method_rows
 from jarcore.heat.stated import Stated
 from jarcore.jars.fade import fade
 
 NUMBERS = ("h", "medium_c", "other_h", "other_c", "rest_h", "rest_c", "rest_s")
 # What a method with levels is taken at where none is stated: so practice uses grills.
 USUAL_LEVEL = "hot"
+COVERED, BASTED, FAN = "covered", "basted", "fan"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -55,6 +57,7 @@ def heat_for(stated: Stated, thickness_mm: float) -> HeatRow | None:
     heat = row.heat
     if stated.medium_c is not None and row.dial:
         heat = _at(heat, stated.kind.deep, stated.medium_c, row.nominal_c)
+    heat = _from_above(heat, stated)
     if stated.method == "salt_crust":
         resistance = 1 / heat.h + parameter("crust_thickness") / 1000 / parameter("crust_conductivity")
         heat = replace(heat, h=1 / resistance, other_h=1 / resistance)
@@ -71,7 +74,50 @@ def _row(stated: Stated, thickness_mm: float) -> HeatRow | None:
         return replace(hot, heat=_between(medium.heat, hot.heat, share))
     if (method, USUAL_LEVEL) in known:
         return known.get((method, stated.preset or USUAL_LEVEL))
-    return known.get((method, "fan" if method == "oven" and stated.fan else ""))
+    lid, fan = stated.covered and (method, COVERED) in known, stated.fan and (method, FAN) in known
+    return known.get((method, "_".join(word for word, is_so in ((COVERED, lid), (FAN, fan)) if is_so)))
+
+
+def takes_lid(method: str | None) -> bool:
+    """Whether a lid is reckoned with: the method has one by itself, or has its heat under one."""
+    known = (method or "", COVERED)
+    return method_rows().get(method or "", UNKNOWN).lidded or known in heat_rows() or known in _upper_faces()
+
+
+def takes_basting(method: str | None) -> bool:
+    """Whether fat spooned over is reckoned with."""
+    return (method or "", BASTED) in _upper_faces()
+
+
+def turns(method: str | None) -> bool:
+    """Whether a piece is turned in it."""
+    return any(row.heat.turns for (name, _), row in heat_rows().items() if name == method)
+
+
+def leads_on(method: str | None) -> bool:
+    """Whether a piece may be finished in another heat after it: it is browned on a side, or fried."""
+    return turns(method) or method_rows().get(method or "", UNKNOWN).deep
+
+
+def opens(method: str | None) -> bool:
+    """Whether what was covered may go on open: nothing is turned, so that one heat follows another."""
+    return (method or "", COVERED) in heat_rows()
+
+
+@cache
+def _upper_faces() -> dict[tuple[str, str], tuple[float, float]]:
+    """What the upper face meets by method, under a lid or basted: h [W/m2/K] and temperature [degC]."""
+    return {(row["method"], row["by"]): (float(row["h"]), float(row["c"])) for row in rows("upper_face")}
+
+
+def _from_above(heat: Heat, stated: Stated) -> Heat:
+    """The heat with what a lid or fat spooned over gives the upper face; of both the stronger."""
+    applied = [by for by, is_so in ((COVERED, stated.covered), (BASTED, stated.basted)) if is_so]
+    met = [_upper_faces()[stated.method or "", by] for by in applied if (stated.method or "", by) in _upper_faces()]
+    if not met:
+        return heat
+    h, celsius = max(met)
+    return replace(heat, other_h=h, other_c=celsius)
 
 
 def _between(one: Heat, other: Heat, share: float) -> Heat:

@@ -31,6 +31,13 @@ def oil_of(stated: Stated, fish: MeasuredFish) -> tuple[OilLoad | None, tuple[Fi
     return load, told
 
 
+def film_g(stated: Stated, fish: MeasuredFish) -> float | None:
+    """Oil [g] that is brushed on all pieces; None where it goes into the pan."""
+    if not stated.oil_on_fish or stated.kind.fried or fish.surface_cm2 is None:
+        return None
+    return parameter("oil_film") * fish.surface_cm2
+
+
 def too_little(stated: Stated, fish: MeasuredFish) -> Said | None:
     """Why the oil that is stated is too little for one piece; None where it is enough or not stated."""
     if not stated.kind.fried:

@@ -3,11 +3,22 @@
 from dataclasses import dataclass
 
 from jarcore.data import parameter, rows
-from jarcore.documents.formula import Cook
+from jarcore.documents.formula import Cook, FinishedIn
 from jarcore.heat.methods import UNKNOWN, MethodRow, method_rows
 from jarcore.reading import Quantities
 
 RAW = "none"
+SKIN, ON_FISH = "skin", "fish"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finishing:
+    """The heat that a piece is finished in: its method, its dial [degC], and the minutes in the first heat before."""
+
+    method: str
+    medium_c: float | None
+    fan: bool
+    after_min: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -27,10 +38,15 @@ class Stated:
     target_c: float
     credit_c: float
     covered: bool
+    covered_min: float | None
     basted: bool
+    pressed: bool
+    first_side: str | None
     first_share: float
+    finishing: Finishing | None
     pan_mm: float | None
     oil_named: bool
+    oil_on_fish: bool
     oil: str | None
     oil_ml: float | None
     oil_depth_mm: float | None
@@ -72,10 +88,15 @@ def read_heat(cook: Cook, stuffed: bool, at_risk: bool, read: Quantities) -> Sta
         target_c=parameter("filling_target" if stuffed else "core_target") if target is None else target,
         credit_c=0.0 if at_risk else parameter("carry_over"),
         covered=bool(cook.covered),
+        covered_min=read.minutes(cook.covered_time, "/cook/covered_time"),
         basted=bool(cook.basted),
-        first_share=0.5 if share is None else share,
+        pressed=bool(cook.pressed),
+        first_side=cook.first_side,
+        first_share=_usual_share(cook.first_side) if share is None else share,
+        finishing=_finishing(cook.finished_in, read) if cook.finished_in else None,
         pan_mm=read.length_mm(cook.pan.diameter, "/cook/pan/diameter") if cook.pan else None,
         oil_named=oil is not None,
+        oil_on_fish=oil is not None and oil.on == ON_FISH,
         oil=oil.ingredient if oil else None,
         oil_ml=read.volume_ml(oil.volume, "/cook/oil/volume") if oil else None,
         oil_depth_mm=read.length_mm(oil.depth, "/cook/oil/depth") if oil else None,
@@ -84,6 +105,25 @@ def read_heat(cook: Cook, stuffed: bool, at_risk: bool, read: Quantities) -> Sta
         second_c=read.celsius(second.medium_temperature, "/cook/second_fry/medium_temperature") if second else None,
         second_min=parameter("second_fry") if time is None else time,
         second_rest_min=read.minutes(second.rest, "/cook/second_fry/rest") if second else None,
+    )
+
+
+def _usual_share(first_side: str | None) -> float:
+    """The first side's share where none is stated [1]: both alike, but the skin most of the time."""
+    return parameter("skin_side_share") / 100 if first_side == SKIN else 0.5
+
+
+def _finishing(part: FinishedIn, read: Quantities) -> Finishing | None:
+    """What a piece is finished in; None where nothing is said of it."""
+    after = read.minutes(part.after, "/cook/finished_in/after")
+    medium = read.celsius(part.medium_temperature, "/cook/finished_in/medium_temperature")
+    if part.method is None and after is None and medium is None:
+        return None
+    return Finishing(
+        method=part.method or "oven",
+        medium_c=medium,
+        fan=bool(part.fan),
+        after_min=parameter("finish_after") if after is None else after,
     )
 
 

@@ -2,14 +2,16 @@
 
 from typing_extensions import TypedDict
 
-from jarcore.heat.method import USUAL_LEVEL, heat_rows
+from jarcore.heat.method import FAN, USUAL_LEVEL, heat_rows, leads_on, opens, takes_basting, takes_lid, turns
 from jarcore.heat.methods import method_rows
 
 
 class HeatTraits(TypedDict):
     """One method: in a depth of oil (`deep` where that covers the fish), in a pan; what sets it; whether it is turned.
 
-    `dialled` where a thermometer sets it, `levelled` where it is medium or hot.
+    `dialled` where a thermometer sets it, `levelled` where it is medium or hot; `covers`, `bastes` and `fanned` where a
+    lid, fat spooned over and a fan are reckoned with, `opens` where the lid may come off on the way, `leads_on` where a
+    piece may be finished in another heat.
     """
 
     id: str
@@ -19,6 +21,11 @@ class HeatTraits(TypedDict):
     dialled: bool
     levelled: bool
     turned: bool
+    covers: bool
+    opens: bool
+    bastes: bool
+    fanned: bool
+    leads_on: bool
 
 
 def heat_traits() -> list[HeatTraits]:
@@ -32,7 +39,12 @@ def heat_traits() -> list[HeatTraits]:
             "in_a_pan": row.in_a_pan,
             "dialled": any(heat.dial for (method, _), heat in known.items() if method == name),
             "levelled": (name, USUAL_LEVEL) in known,
-            "turned": any(heat.heat.turns for (method, _), heat in known.items() if method == name),
+            "turned": turns(name),
+            "covers": takes_lid(name) and not row.lidded,
+            "opens": opens(name),
+            "bastes": takes_basting(name),
+            "fanned": (name, FAN) in known,
+            "leads_on": leads_on(name),
         }
         for name, row in method_rows().items()
     ]

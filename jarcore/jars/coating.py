@@ -154,11 +154,7 @@ def stuffs(laid: Laid) -> bool:
     fish, contents = laid.fish, laid.contents
     if not contents.complete or not fish.edible_g:
         return True
-    eaten = [
-        (spec.line.basis, spec.ingredient, mass)
-        for spec, mass in zip(contents.specs, contents.masses, strict=True)
-        if spec.ingredient and mass and GARNISH not in spec.ingredient.flags
-    ]
+    eaten = [(spec.line.basis, one, mass) for spec, one, mass in contents.gone_in() if GARNISH not in one.flags]
     slots_g = sum(mass for basis, _, mass in eaten if basis == "slot")
     cavity = sum(mass / one.density_g_ml for basis, one, mass in eaten if basis != "slot")
     room = cavity_ml(fish)

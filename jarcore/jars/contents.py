@@ -1,7 +1,7 @@
 """What is in a jar: its lines weighed, and the readings of the whole."""
 
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from jarcore.data import ALLERGENS, Ingredient, Pantry, parameter
@@ -85,10 +85,14 @@ class Contents:
     def inside_salt_g(self) -> float:
         """Salt [g] that goes into slots and cavity, where the flesh is bare whatever the skin."""
         return sum(
-            spec.ingredient.salt / 100 * mass
-            for spec, mass in zip(self.specs, self.masses, strict=True)
-            if spec.ingredient and mass and in_jar(spec) and spec.line.basis in INSIDE
+            ingredient.salt / 100 * mass
+            for spec, ingredient, mass in self.gone_in()
+            if in_jar(spec) and spec.line.basis in INSIDE
         )
+
+    def gone_in(self) -> Iterator[tuple[Spec, Ingredient, float]]:
+        """Each line that could be weighed with what goes into the jar of it: as which ingredient, and how much [g]."""
+        return _gone_in(self.specs, self.masses)
 
     @property
     def salt_pct(self) -> float:
@@ -219,8 +223,9 @@ def weigh_jar(
 
 def fill(specs: Sequence[Spec], masses: Sequence[float | None]) -> Filled:
     """What masses of the lines make."""
-    parts = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m]
-    contact = [(s.ingredient, m) for s, m in zip(specs, masses, strict=True) if s.ingredient and m and in_jar(s)]
+    gone_in = list(_gone_in(specs, masses))
+    parts = [(ingredient, mass) for _, ingredient, mass in gone_in]
+    contact = [(ingredient, mass) for spec, ingredient, mass in gone_in if in_jar(spec)]
     whole = mix(parts)
     return Filled(
         composition=whole,
@@ -229,6 +234,13 @@ def fill(specs: Sequence[Spec], masses: Sequence[float | None]) -> Filled:
         all_parts=parts,
         contact_parts=contact,
     )
+
+
+def _gone_in(specs: Sequence[Spec], masses: Sequence[float | None]) -> Iterator[tuple[Spec, Ingredient, float]]:
+    """Each line that could be weighed with what goes into the jar of it: as which ingredient, and how much [g]."""
+    for spec, mass in zip(specs, masses, strict=True):
+        if mass and spec.as_goes_in:
+            yield spec, spec.as_goes_in, mass * spec.goes_in
 
 
 def in_jar(spec: Spec) -> bool:

@@ -16,7 +16,9 @@ from jarcore.jars.place import Standing, is_rinsed
 NO_METHOD = Method()
 DISCARDED = "discard"
 # What takes a jar off the fish again.
-TAKEN_OFF = ("rinse", "wipe", "scrape", "drain")
+TAKEN_OFF = ("rinse", "wipe", "scrape", "drain", "squeeze")
+# What goes into fat late or last, by its row: it alone does not begin a sauce there.
+LATE = ("sugar", "leaves")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -128,10 +130,23 @@ class Laid:
         return self.rinsed or self.method.after in TAKEN_OFF
 
     @property
+    def is_heated(self) -> bool:
+        """Whether it meets heat as it is made: as the cook says, else a stock or a sauce begun in fat."""
+        if self.method.heated is not None:
+            return self.method.heated
+        if self.kind.finishes:
+            return self.contents.names(lambda one: bool(one.goes_in) and one.goes_in not in LATE)
+        return self.kind.boiled_first and self.contents.names(lambda one: "stock" in one.flags)
+
+    @property
     def boiled_first(self) -> bool:
-        """Whether it is usually boiled before the fish goes in: stock, or alcohol that would be tasted."""
-        stock = self.contents.names(lambda one: "stock" in one.flags)
-        return self.kind.boiled_first and (stock or self.contents.flares)
+        """Whether it is boiled before the fish goes in, or usually is: alcohol that would be tasted; not what is said
+        to be mixed cold.
+        """
+        if self.kind.finishes or not self.kind.touches_raw:
+            return False
+        unsaid = self.method.heated is None
+        return self.is_heated or (unsaid and self.kind.boiled_first and self.contents.flares)
 
     @property
     def sour(self) -> bool:

@@ -12,6 +12,7 @@ from jarcore.documents.formula import Line, Target
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Laid
+from jarcore.jars.weighing import Spec
 from jarcore.reading import TOO_LITTLE, dimension, kitchen_measure, on_scales
 from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, mix, solution
 
@@ -51,13 +52,16 @@ def meq_per_g(ingredient: Ingredient) -> float:
     return sour.titratable_meq() / 1000 if sour else 0.0
 
 
-def _brings(ingredient: Ingredient, mass: float) -> Brought:
-    share = mass / 100
+def _brings(spec: Spec, mass: float) -> Brought:
+    """What a line brings: it is spooned as it is weighed, and goes in as it was made ready."""
+    ingredient, spooned, goes_in = spec.as_goes_in, spec.ingredient, mass * spec.goes_in
+    assert ingredient is not None and spooned is not None
+    share = goes_in / 100
     return {
-        "volume_ml": mass / ingredient.density_g_ml,
+        "volume_ml": mass / spooned.density_g_ml,
         "salt_g": ingredient.salt * share,
         "sugar_g": ingredient.sugar * share,
-        "acid_meq": meq_per_g(ingredient) * mass,
+        "acid_meq": meq_per_g(ingredient) * goes_in,
         "oil_g": 0.0 if ingredient.group == AROMATIC else ingredient.fat * share,
     }
 
@@ -69,7 +73,7 @@ def line_results(
     results, told = list[LineResult](), list[Finding]()
     for place, (spec, mass) in enumerate(zip(contents.specs, contents.masses, strict=True)):
         ingredient, line = spec.ingredient, spec.line
-        own = _brings(ingredient, mass) if ingredient is not None and mass is not None else NOTHING
+        own = _brings(spec, mass) if ingredient is not None and mass is not None else NOTHING
         words = kitchen_measure(mass, ingredient, measures) if ingredient and mass is not None else None
         counted = _counted(line, ingredient, mass)
         # What is written as a pinch or a sprig is taken so.
@@ -97,6 +101,8 @@ def line_results(
         ends = spread(mass, [end.masses[place] for end in contents.ends]) if contents.ends else None
         if ends:
             result["mass_g_range"] = ends
+        if mass is not None and spec.goes_in != 1:
+            result["goes_in_g"] = mass * spec.goes_in
         results.append(result)
     return results, told
 
@@ -245,11 +251,7 @@ class _Own:
 
 def _aside(laid: Laid, when: str) -> Aside | None:
     """What goes on at another time than the jar itself, by itself; None without such lines."""
-    parts = [
-        (spec.ingredient, mass)
-        for spec, mass in zip(laid.contents.specs, laid.contents.masses, strict=True)
-        if spec.ingredient and mass and spec.line.when == when
-    ]
+    parts = [(one, mass) for spec, one, mass in laid.contents.gone_in() if spec.line.when == when]
     return _shares(mix(parts), solution(parts), laid.fish) if parts else None  # type: ignore[return-value]
 
 

@@ -9,8 +9,8 @@ from jarcore.jars import dry_salt
 from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
 
 # What is done after a jar that leaves a little of it on the face.
-WIPED = ("wipe", "scrape")
-RINSED = "rinse"
+WIPED = ("wipe", "scrape", "squeeze")
+RINSED, SCRAPED = "rinse", "scrape"
 COAT = "coat"
 EATEN = ("cooked", "eaten")
 
@@ -106,7 +106,7 @@ def dry(laid: Laid) -> SaltStep:
     if rinsed:
         kept = dry_salt.stays(laid)(minutes) * (laid.fish.edible_g or 0.0) / 100
     else:
-        kept = gone_in + (dose - gone_in) * _left_on(laid)
+        kept = gone_in + (dose - gone_in) * _eaten_of_face(laid)
         gone_in = max(gone_in, kept)
     wide = parameter("salt_window_spread") if rinsed else parameter("weigh_spread")
     return SaltStep(
@@ -121,6 +121,15 @@ def dry(laid: Laid) -> SaltStep:
 def _left_on(laid: Laid) -> float:
     """Share of what lies on the face that stays there [1]."""
     return parameter("wiped_share") if laid.method.after in WIPED else 1.0
+
+
+def _eaten_of_face(laid: Laid) -> float:
+    """Share of what lies on the face that is eaten [1]: what stays there, and of what is scraped off and fried apart
+    what is said to be eaten.
+    """
+    left = _left_on(laid)
+    apart = laid.method.after == SCRAPED and laid.method.fate in EATEN
+    return left + (1 - left) * laid.standing.eaten_share if apart else left
 
 
 def on_skin(laid: Laid) -> SaltStep:
@@ -164,7 +173,7 @@ def wetted(laid: Laid) -> SaltStep:
         return eaten(laid)
     dose, gone_in = laid.dose_g, laid.gone_in_g(laid.minutes)
     clings = max(0.0, dose * _on_fish(laid) - gone_in) * _clinging(laid)
-    stays_on = 0.0 if laid.kind.poured_off or laid.method.after == RINSED else _left_on(laid)
+    stays_on = 0.0 if laid.kind.poured_off or laid.method.after == RINSED else _eaten_of_face(laid)
     served = laid.method.fate in EATEN
     sauce = (dose - gone_in - clings) * laid.standing.eaten_share if served else 0.0
     wide = parameter("salt_window_spread")
@@ -215,11 +224,12 @@ def coated(laid: Laid) -> SaltStep:
 
 def eaten(laid: Laid) -> SaltStep:
     """Filling, finish and what is not timed: eaten, but for what the method says is left or wiped."""
-    dose = laid.dose_g
-    on = dose * laid.standing.eaten_share
+    dose, scraped = laid.dose_g, laid.method.after == SCRAPED and laid.kind.clings
+    # Of what is scraped off the share is of the scrapings; of all else it is of the whole.
+    on = dose if scraped else dose * laid.standing.eaten_share
     if laid.discarded and not laid.kind.eaten:
         on = 0.0
-    stays = on * _left_on(laid)
+    stays = on * _eaten_of_face(laid)
     return SaltStep(
         added_g=dose,
         taken_up_g=on,

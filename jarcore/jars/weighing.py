@@ -14,6 +14,7 @@ from jarcore.documents.formula import Amount, Fish, Jar, Line
 from jarcore.fish import MeasuredFish, edible_weight
 from jarcore.reading import Quantities, dimension, factor
 from jarcore.reading.quantities import limits
+from jarcore.substances import soaked
 
 # Which kinds of unit go with which basis.
 FITS: Mapping[str, tuple[str, ...]] = {
@@ -35,6 +36,9 @@ HANGING = ("line", "flour", "jar")
 FOLLOWING = ("line", "flour")
 # What covers a kilogram of fish, by vessel.
 COVER = named(bag="cover_bag", dish="cover_dish", bath="cover_bath", coat="cover_coat")
+SOAKED = "soaked"
+# What is usual to go into a jar of what is made ready so.
+GOES_IN = named(soaked="soaked_share", squeezed="squeezed_share")
 SAID = {"%": "a share (%)", "mass": "a mass", "volume": "a volume", "count": "a count", "part": "parts"}
 
 
@@ -75,7 +79,8 @@ class Spec:
     """A line read: its place among the lines, its amount as (low, middle, high), how it grows with the fish.
 
     `age_min` is how long before its use it was made [min], None where it is not said; `held` is what it brings that
-    somebody may avoid; an ingredient that the pantry has not is taken at its word.
+    somebody may avoid; an ingredient that the pantry has not is taken at its word. `goes_in` is what goes into the jar
+    of what is weighed [1]: less of what is squeezed, more of what is soaked.
     """
 
     place: int
@@ -85,6 +90,14 @@ class Spec:
     exponent: float
     age_min: float | None
     held: frozenset[str]
+    goes_in: float = 1.0
+
+    @property
+    def as_goes_in(self) -> Ingredient | None:
+        """The ingredient as it goes into the jar: what is soaked has taken up water, what is squeezed left its rest."""
+        if self.ingredient is None or self.line.prepared != SOAKED:
+            return self.ingredient
+        return soaked(self.ingredient, self.goes_in)
 
     @property
     def called(self) -> str:
@@ -124,9 +137,22 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
                 exponent=exponent,
                 age_min=read.minutes(line.age, f"{where}/age"),
                 held=_brought(ingredient) if ingredient else named_in(line.ingredient or ""),
+                goes_in=_goes_in(line, where, read),
             )
         )
     return specs
+
+
+def _goes_in(line: Line, where: str, read: Quantities) -> float:
+    """What goes in of what is weighed [1]; for what is soaked or squeezed what is usual where it is not stated."""
+    if line.prepared is None:
+        return 1.0
+    stated = read.share(line.prepared_share, f"{where}/prepared_share")
+    if stated is not None:
+        return stated
+    if not read.told(f"{where}/prepared_share"):
+        read.say("estimated/prepared", f"{where}/prepared_share")
+    return parameter(GOES_IN[line.prepared]) / 100
 
 
 @kept(maxsize=2048)
@@ -238,7 +264,8 @@ class Weighing:
         self.circles: set[int] = set()
         self.by_id = {spec.line.id: spec for spec in self.specs if spec.line.id}
         pairs = self._reckon_all()
-        share = sum(pair[1] for pair in pairs if pair)
+        gone_in = [(pair, spec.goes_in) for spec, pair in zip(self.specs, pairs, strict=True) if pair]
+        share = sum(pair[1] * part for pair, part in gone_in)
         if share >= 1:
             late = [spec.place for spec, pair in zip(self.specs, pairs, strict=True) if pair and pair[1]]
             self.circles.update(late)
@@ -246,7 +273,7 @@ class Weighing:
         if share and None in pairs:
             # A share of the jar is not known while a part of the jar is not.
             return [pair[0] if pair and not pair[1] else None for pair in pairs], sorted(self.circles)
-        whole = sum(pair[0] for pair in pairs if pair) / (1 - share)
+        whole = sum(pair[0] * part for pair, part in gone_in) / (1 - share)
         return [pair[0] + pair[1] * whole if pair else None for pair in pairs], sorted(self.circles)
 
     def _reckon_all(self) -> list[Affine | None]:

@@ -11,7 +11,7 @@ from jarcore.data.readings import reading
 from jarcore.documents import Evaluation
 from jarcore.formula import evaluation_of, ledger_of
 from jarcore.formula.prepare import Prepared, prepare
-from jarcore.heat import cook_result, heat_for, heated_m, starts_at
+from jarcore.heat import cook_result, done_of, starts_at
 from jarcore.jars import Contents, Laid, salted, window_for
 from jarcore.substances.acidity import ACIDS
 
@@ -335,11 +335,12 @@ def _cook(asked: Asked) -> Explanation:
 def _what_heats(asked: Asked) -> list[Step]:
     """The figures that decide a time in the heat: how thick to the heat, from what, in what, and how fast it passes."""
     fish, stated = asked.ready.fish, asked.ready.heat
-    row = heat_for(stated, fish.piece.thickness_mm) if fish.piece is not None else None
-    if fish.piece is None or row is None:
+    done = done_of(fish, None, stated)
+    if fish.piece is None or done is None:
         return []
+    row = done.outline.decides
     steps = [_step("thickness", fish.piece.thickness_mm, "mm")]
-    heated_mm = heated_m(fish, row.heat) * 1000
+    heated_mm = done.heated_m * 1000
     if abs(heated_mm - fish.piece.thickness_mm) > fish.piece.thickness_mm / 100:
         steps.append(_step("to the heat it is as thick as", heated_mm, "mm"))
     steps += [

@@ -55,7 +55,8 @@ def rewrite(
     ends = _ends(old)
     each = _trial(document, jar, line, new_unit, fields, pantry)
     if mass_g is not None:
-        whole = whole - (mass or 0.0) + mass_g
+        gone_in = now["jars"][jar]["lines"][line].get("goes_in_g")
+        whole += (mass_g - (mass or 0.0)) * (gone_in / mass if gone_in and mass else 1.0)
         mass = mass_g
         ends = ends if ends and ends[1] else (1.0,) * 3
         if not each:

@@ -114,4 +114,6 @@ def _part(
             times = whole / part.pieces
     if part.weight is not None and part.weight.value is not None:
         patch += put_below(document, [*way, "weight", "value"], tidy(part.weight.value * times, 6))
+    if part.trimmings is not None and part.trimmings.value:
+        patch += put_below(document, [*way, "trimmings", "value"], tidy(part.trimmings.value * times, 6))
     return patch

@@ -78,7 +78,8 @@ def _kitchen(document: Mapping[str, Any], ready: Prepared, pantry: Pantry | None
     yield sentence("until/temper"), sum(spell.minutes for spell in tempered)
     cook = evaluate(document, pantry)["cook"]
     batches = max((load["batches"] for load in (cook["oil"], cook["pan"]) if load), default=1)
-    if cook["minutes"]:
+    heat = sum(stage["minutes"] for stage in cook["stages"])
+    if heat:
         many = sentence("until/batches", batches=batches) if batches > 1 else sentence("until/heat")
-        yield many, cook["minutes"] * batches
+        yield many, heat * batches
         yield sentence("until/heat-rest"), cook["rest_minutes"] or 0.0

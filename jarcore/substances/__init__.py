@@ -2,11 +2,13 @@
 
 from jarcore.substances.acidity import Solution, solution
 from jarcore.substances.composition import ALCOHOL_DENSITY, Composition, mix
+from jarcore.substances.prepared import soaked
 
 __all__ = [
     "ALCOHOL_DENSITY",
     "Composition",
     "Solution",
     "mix",
+    "soaked",
     "solution",
 ]

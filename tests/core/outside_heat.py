@@ -89,3 +89,11 @@ def box_seconds(sizes_m: Sequence[float], around: Face, start: float, target: fl
         field = after(field, step, halves, faces)
         seconds += step
     return seconds
+
+
+def core_after(thick_m: float, spells: Sequence[tuple[tuple[Face, Face], float]], start: float) -> float:
+    """The coldest of the middle half of a slab [degC] after spells of faces and seconds, one after another."""
+    field = np.full(CELLS, start)
+    for faces, seconds in spells:
+        field = after(field, seconds, [thick_m], [faces])
+    return float(field[CELLS // 4 : -CELLS // 4].min())

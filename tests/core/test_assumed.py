@@ -82,7 +82,3 @@ class AssumedTest(TestCase):
                         left = [(each["path"], each["text"]) for each in after["assumptions"]]
                         self.assertNotIn((one["path"], one["text"]), left)
                         self.assertFalse([n["text"] for n in after["notices"] if n["grade"] == "fault"])
-
-    def test_butter_over_it_is_said_not_to_be_modelled(self) -> None:
-        basted = evaluate(changed(zander(), cook={"method": "pan", "basted": True}))
-        self.assertIn("/cook/basted", [one["path"] for one in basted["notices"] if one["code"] == "not-modelled"])

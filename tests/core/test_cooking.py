@@ -127,16 +127,7 @@ class CookingTest(TestCase):
                 self.assertGreaterEqual(child["pull_c"], child["core_c"] - 0.05)
                 self.assertIsNone(child["practice"])
 
-    def test_what_is_stated_is_modelled_or_refused(self) -> None:
-        for cook, path, timed in (
-            ({"method": "oven", "covered": True}, "/cook/covered", False),
-            ({"method": "pan", "fan": True}, "/cook/fan", True),
-            ({"method": "steam", "first_side_share": {"value": 90, "unit": "%"}}, "/cook/first_side_share", True),
-            ({"method": "pan", "second_fry": {"time": {"value": 1, "unit": "min"}}}, "/cook/second_fry", True),
-        ):
-            answer = evaluate(changed(zander(), cook=cook))
-            self.assertIn(path, [n["path"] for n in answer["notices"] if n["code"] == "not-modelled"])
-            self.assertEqual(answer["cook"]["minutes"] is not None, timed, path)
+    def test_what_is_too_thick_is_refused(self) -> None:
         thick = evaluate(changed(zander(), fish__thickness__value=70, fish__cut="loin", cook={"method": "oven"}))
         self.assertIsNone(thick["cook"]["minutes"])
         self.assertIn("/fish/thickness", [n["path"] for n in thick["notices"] if n["code"] == "outside-model"])

@@ -15,7 +15,8 @@ from jarcore.fish import measure_piece, outline, round_fish_thickness_mm, sectio
 from jarcore.flesh import Bath, acid_front, bath_course, rinse_factor
 from jarcore.flesh.diffusion import bath_uptakes, centre_of_dose, uptake, uptakes
 from jarcore.flesh.engine import chain, face_link, graded_widths, salt_profile, slab_links
-from jarcore.heat.core import Heat, Slab, batch_kg, oil_drop_c, rod_seconds
+from jarcore.heat.core import Heat, Slab, batch_kg, oil_drop_c
+from jarcore.heat.course import Course, Spell, rod_solved
 from jarcore.substances import Solution
 
 QUICK = settings(max_examples=60, deadline=None, derandomize=True)
@@ -180,13 +181,13 @@ class HeatTest(TestCase):
 
     def test_what_cannot_be_reached_is_none(self) -> None:
         self.assertIsNone(Slab(0.02, replace(OVEN, medium_c=60, other_c=60)).time_to(4, 63))
-        self.assertIsNone(rod_seconds(0.03, OVEN, 4, 190))
+        self.assertIsNone(rod_solved(Course((Spell(heat=OVEN, seconds=0.0),)), 0.03, 4, 190))
 
     def test_a_rod_is_done_before_a_slab_of_its_thickness(self) -> None:
-        rod = rod_seconds(0.03, OVEN, 4, 60)
+        rod = rod_solved(Course((Spell(heat=OVEN, seconds=0.0),)), 0.03, 4, 60)
         slab = Slab(0.03, OVEN).time_to(4, 60)
         assert rod is not None and slab is not None
-        self.assertLess(rod, slab.seconds + OVEN.rest_s)
+        self.assertLess(rod.out_s, slab.seconds + OVEN.rest_s)
 
     def test_unchanged_frying_load(self) -> None:
         """Allowed drop 20 °C: 0.16 kg a litre without the burner's help, 0.27 with 1.5 kW."""

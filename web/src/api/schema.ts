@@ -990,6 +990,8 @@ export interface components {
         /**
          * Cook
          * @description How the fish is cooked; none means served raw.
+         *
+         *     `covered_time` is how long the lid is on, all the time where it is not said; `first_side` which face is down first.
          */
         Cook: {
             /**
@@ -1014,11 +1016,20 @@ export interface components {
              * @default null
              */
             covered: boolean | null;
+            /** @default null */
+            covered_time: components["schemas"]["Time"] | null;
             /**
              * Fan
              * @default null
              */
             fan: boolean | null;
+            /** @default null */
+            finished_in: components["schemas"]["FinishedIn"] | null;
+            /**
+             * First Side
+             * @default null
+             */
+            first_side: ("skin" | "flesh") | null;
             /** @default null */
             first_side_share: components["schemas"]["Percent"] | null;
             /** @default null */
@@ -1037,6 +1048,11 @@ export interface components {
              * @default null
              */
             preset: ("medium" | "hot") | null;
+            /**
+             * Pressed
+             * @default null
+             */
+            pressed: boolean | null;
             /** @default null */
             second_fry: components["schemas"]["SecondFry"] | null;
             /** @default null */
@@ -1096,6 +1112,8 @@ export interface components {
         /**
          * CookResult
          * @description Cooking: minutes to the core target, in stages, and the rest after. Of unlike pieces the slowest decide.
+         *
+         *     `oil_film_g` is what is brushed on all pieces [g], None where the oil is in the pan.
          */
         CookResult: {
             burn: components["schemas"]["Burn"] | null;
@@ -1110,6 +1128,8 @@ export interface components {
             /** Minutes Range */
             minutes_range?: number[];
             oil: components["schemas"]["OilLoad"] | null;
+            /** Oil Film G */
+            oil_film_g: number | null;
             /** Order */
             order: components["schemas"]["FatStep"][];
             pan: components["schemas"]["PanLoad"] | null;
@@ -1381,8 +1401,32 @@ export interface components {
             text: string;
         };
         /**
+         * FinishedIn
+         * @description The heat that a piece is finished in, and how long it is in its first one before that.
+         */
+        FinishedIn: {
+            /** @default null */
+            after: components["schemas"]["Time"] | null;
+            /**
+             * Fan
+             * @default null
+             */
+            fan: boolean | null;
+            /** @default null */
+            medium_temperature: components["schemas"]["Temperature"] | null;
+            /**
+             * Method
+             * @default null
+             */
+            method: ("oven" | "top_grill") | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Fish
          * @description The fish: species, cut, pieces, weight of all together, thickness at the thickest point.
+         *
+         *     `trimmings` are what is cut off after it was weighed and is not eaten.
          */
         Fish: {
             /**
@@ -1447,6 +1491,8 @@ export interface components {
             thickness: components["schemas"]["Length"] | null;
             /** @default null */
             thin_zone: components["schemas"]["Length"] | null;
+            /** @default null */
+            trimmings: components["schemas"]["Weight"] | null;
             /** @default null */
             weight: components["schemas"]["Weight"] | null;
             /** @default null */
@@ -1726,6 +1772,8 @@ export interface components {
             /** @default null */
             thickness: components["schemas"]["Length"] | null;
             /** @default null */
+            trimmings: components["schemas"]["Weight"] | null;
+            /** @default null */
             weight: components["schemas"]["Weight"] | null;
         } & {
             [key: string]: unknown;
@@ -1788,21 +1836,33 @@ export interface components {
          * HeatTraits
          * @description One method: in a depth of oil (`deep` where that covers the fish), in a pan; what sets it; whether it is turned.
          *
-         *     `dialled` where a thermometer sets it, `levelled` where it is medium or hot.
+         *     `dialled` where a thermometer sets it, `levelled` where it is medium or hot; `covers`, `bastes` and `fanned` where a
+         *     lid, fat spooned over and a fan are reckoned with, `opens` where the lid may come off on the way, `leads_on` where a
+         *     piece may be finished in another heat.
          */
         HeatTraits: {
+            /** Bastes */
+            bastes: boolean;
+            /** Covers */
+            covers: boolean;
             /** Deep */
             deep: boolean;
             /** Dialled */
             dialled: boolean;
+            /** Fanned */
+            fanned: boolean;
             /** Fried */
             fried: boolean;
             /** Id */
             id: string;
             /** In A Pan */
             in_a_pan: boolean;
+            /** Leads On */
+            leads_on: boolean;
             /** Levelled */
             levelled: boolean;
+            /** Opens */
+            opens: boolean;
             /** Turned */
             turned: boolean;
         };
@@ -2048,6 +2108,8 @@ export interface components {
         /**
          * Line
          * @description One ingredient in a jar: what was written, and what the amount follows.
+         *
+         *     Of what is soaked or squeezed the amount is what is weighed before; `prepared_share` of it goes into the jar.
          */
         Line: {
             /** @default null */
@@ -2092,6 +2154,13 @@ export interface components {
             /** @default null */
             per: components["schemas"]["Weight"] | null;
             /**
+             * Prepared
+             * @default null
+             */
+            prepared: ("soaked" | "squeezed") | null;
+            /** @default null */
+            prepared_share: components["schemas"]["Percent"] | null;
+            /**
              * When
              * @default null
              */
@@ -2122,6 +2191,8 @@ export interface components {
         /**
          * LineResult
          * @description A line: its mass [g], how to weigh it, to spoon [ml and words], and what it brings [g, meq].
+         *
+         *     `goes_in_g` is what goes into the jar of what is soaked or squeezed first [g].
          */
         LineResult: {
             /** Acid Meq */
@@ -2132,6 +2203,8 @@ export interface components {
             counted: string | null;
             /** Exponent */
             exponent: number;
+            /** Goes In G */
+            goes_in_g?: number;
             /** Id */
             id: string | null;
             /** Kitchen */
@@ -2167,13 +2240,15 @@ export interface components {
         /**
          * Method
          * @description How a jar is used: school, vessel, place, time, and what happens after.
+         *
+         *     `heated` says whether it meets heat as it is made, or is mixed cold.
          */
         Method: {
             /**
              * After
              * @default null
              */
-            after: ("leave" | "rinse" | "wipe" | "scrape" | "drain") | null;
+            after: ("leave" | "rinse" | "wipe" | "scrape" | "drain" | "squeeze") | null;
             /** @default null */
             age: components["schemas"]["Time"] | null;
             /** @default null */
@@ -2197,6 +2272,11 @@ export interface components {
              * @default null
              */
             flow: ("thin_cream" | "heavy_cream" | "coats_spoon") | null;
+            /**
+             * Heated
+             * @default null
+             */
+            heated: boolean | null;
             /**
              * Place
              * @default null
@@ -2386,7 +2466,7 @@ export interface components {
         };
         /**
          * Oil
-         * @description The oil in a fryer or pan: how much, how deep, and which (an ingredient's id).
+         * @description The oil in a fryer or pan, or on the fish: how much, how deep, and which (an ingredient's id).
          */
         Oil: {
             /** @default null */
@@ -2396,6 +2476,11 @@ export interface components {
              * @default null
              */
             ingredient: string | null;
+            /**
+             * On
+             * @default null
+             */
+            on: ("pan" | "fish") | null;
             /** @default null */
             volume: components["schemas"]["Volume"] | null;
         } & {
