@@ -39,6 +39,10 @@ BY = re.compile(r"\bby (mass|weight|volume)\b")
 SHARE = re.compile(r"%|\bper ?cent\b")
 RATIO_TO_NOTHING = "A ratio to what? Put the other part into the jar first."
 NOTHING_CALLED = "The pantry has nothing that is called that."
+# What a line may say of itself that changes what goes in.
+PREPARED = ("soaked", "squeezed")
+# Parts that only some things come in.
+PARTS = ("slice", "clove", "sprig")
 # What the line is called while it is tried.
 NEW = "new-line"
 WHICH = "Which of these?"
@@ -57,6 +61,7 @@ class LineRead(TypedDict):
     per: NotRequired[WeightRead]
     of: NotRequired[str]
     by: NotRequired[str]
+    prepared: NotRequired[str]
     note: NotRequired[str]
 
 
@@ -131,6 +136,11 @@ def read_phrase(
         # A head of garlic is so much of it, a fennel bulb is called so.
         read = read.by_hand()
         found = named(read.words, pantry)
+    if found.ingredient is None and (unit := read.amount.get("unit")) in PARTS:
+        # A slice of lemon is of what comes in slices, which neither juice nor zest does.
+        counted = {one.id for one in pantry.ingredients.values() if one.unit_g(unit) is not None}
+        meant = [one for one in named(read.words, pantry, counted).guesses if not one.left]
+        found = Named(meant[0].ingredient) if len(meant) == 1 else found
     if read.problem and found.ingredient is not None:
         # What is no amount is not taken for 'not stated' unasked.
         found = Named(guesses=(Guess(found.ingredient, found.remark),))
@@ -150,6 +160,11 @@ def read_phrase(
         if basis == "cover":
             line["amount"] = amount if amount.get("unit") == "%" else {"value": 100.0, "unit": "%"}
         line.update(_follows(line["amount"].get("unit"), basis, base, per, kind, edible_g, ingredient))
+        if ingredient and ingredient.phase not in LIQUID:
+            # Lemon juice is squeezed already; a root is still to be.
+            ready = next((word for word in PREPARED if word in note.split()), None)
+            line.update({"prepared": ready} if ready else {})
+            note = "" if note == ready else note
         # What was said in place of a number is kept where it became none.
         kept = [part for part in (read.said if "unstated" in line["amount"] else "", note) if part]
         if kept:
