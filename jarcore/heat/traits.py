@@ -11,7 +11,7 @@ class HeatTraits(TypedDict):
 
     `dialled` where a thermometer sets it, `levelled` where it is medium or hot; `covers`, `bastes` and `fanned` where a
     lid, fat spooned over and a fan are reckoned with, `opens` where the lid may come off on the way, `leads_on` where a
-    piece may be finished in another heat.
+    piece may be finished in another heat; `usual_c` what the thermometer shows where nothing is stated [degC].
     """
 
     id: str
@@ -26,6 +26,14 @@ class HeatTraits(TypedDict):
     bastes: bool
     fanned: bool
     leads_on: bool
+    usual_c: float | None
+
+
+def _usual_c(method: str) -> float | None:
+    """The dial of a method at its usual level [degC]; None for one that no thermometer sets."""
+    known = heat_rows()
+    row = known.get((method, USUAL_LEVEL)) or known.get((method, ""))
+    return row.nominal_c if row and row.dial else None
 
 
 def heat_traits() -> list[HeatTraits]:
@@ -45,6 +53,7 @@ def heat_traits() -> list[HeatTraits]:
             "bastes": takes_basting(name),
             "fanned": (name, FAN) in known,
             "leads_on": leads_on(name),
+            "usual_c": _usual_c(name),
         }
         for name, row in method_rows().items()
     ]

@@ -21,6 +21,8 @@ class Traits(TypedDict):
     touches_raw: bool
     steeps: bool
     coats: bool
+    bowl: bool
+    clings: bool
     lies_dry: bool
     flows: bool
     fills: bool
@@ -43,6 +45,8 @@ def all_traits() -> list[Traits]:
             "touches_raw": kind.touches_raw,
             "steeps": kind.steeps,
             "coats": kind.coats,
+            "bowl": kind.bowl,
+            "clings": kind.clings,
             "lies_dry": kind.lies_dry,
             "flows": kind.flows,
             "fills": kind.fills,

@@ -38,6 +38,7 @@ FOLLOWING = ("line", "flour")
 COVER = named(bag="cover_bag", dish="cover_dish", bath="cover_bath", coat="cover_coat")
 SOAKED = "soaked"
 # What is usual to go into a jar of what is made ready so.
+USUALLY = {"soaked": "estimated/soaked", "squeezed": "estimated/squeezed"}
 GOES_IN = named(soaked="soaked_share", squeezed="squeezed_share")
 SAID = {"%": "a share (%)", "mass": "a mass", "volume": "a volume", "count": "a count", "part": "parts"}
 
@@ -151,7 +152,7 @@ def _goes_in(line: Line, where: str, read: Quantities) -> float:
     if stated is not None:
         return stated
     if not read.told(f"{where}/prepared_share"):
-        read.say("estimated/prepared", f"{where}/prepared_share")
+        read.say(USUALLY[line.prepared], f"{where}/prepared_share")
     return parameter(GOES_IN[line.prepared]) / 100
 
 

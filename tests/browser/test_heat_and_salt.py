@@ -14,6 +14,7 @@ class HeatAndSaltTest(BrowserTest):
         bench = self.bench
         bench.tab(names.heat)
         bench.choose(names.whichBurner, "large_gas")
+        bench.choose(names.friedTwice, "yes")
         bench.type(names.secondFry, "190")
         bench.sees("[data-part=stages]", "second fry")
         bench.sees("[data-part=practice]", "not the core that is published")

@@ -1838,7 +1838,7 @@ export interface components {
          *
          *     `dialled` where a thermometer sets it, `levelled` where it is medium or hot; `covers`, `bastes` and `fanned` where a
          *     lid, fat spooned over and a fan are reckoned with, `opens` where the lid may come off on the way, `leads_on` where a
-         *     piece may be finished in another heat.
+         *     piece may be finished in another heat; `usual_c` what the thermometer shows where nothing is stated [degC].
          */
         HeatTraits: {
             /** Bastes */
@@ -1865,6 +1865,8 @@ export interface components {
             opens: boolean;
             /** Turned */
             turned: boolean;
+            /** Usual C */
+            usual_c: number | null;
         };
         /**
          * Influence
@@ -2187,6 +2189,8 @@ export interface components {
             /** Of */
             of?: string;
             per?: components["schemas"]["WeightRead"];
+            /** Prepared */
+            prepared?: string;
         };
         /**
          * LineResult
@@ -3269,6 +3273,10 @@ export interface components {
          *     `timed` says that it has a window; the others are those of jarcore.jars.kind.Kind.
          */
         Traits: {
+            /** Bowl */
+            bowl: boolean;
+            /** Clings */
+            clings: boolean;
             /** Coats */
             coats: boolean;
             /** Does */

@@ -19,12 +19,14 @@ export const fish = {
     '{pieces} pieces, {cut}, {weight} in all as {basis}, {thickness} thick, skin {skin}, bones {bone}, {state}, at {temperature}, for {servings} servings',
   sentenceOfGroups:
     'Pieces of unlike size, {cut}, skin {skin}, bones {bone}, {state}, at {temperature}, for {servings} servings',
-  slashes: 'Slashes',
+  slashes: 'Slashes a side',
+  slots: '= {number} slots',
   thinZone: 'Thin zone',
   onePiece: 'One piece',
   long: 'long',
   wide: 'wide',
-  number: 'no.',
+  inAll: 'Weigh in all',
+  thick: 'Thick',
 } as const;
 
 /** A part of what is said of the fish, in a few words. */
@@ -35,6 +37,8 @@ export const inShort = {
   steps: '{number} to do',
   noHeat: 'not said',
   core: '{core}, {time}',
+  sides: '{number} sides',
+  noSides: 'none',
   adults: '{number} adults',
   oneDiner: '1 named',
   diners: '{number} named',
@@ -42,6 +46,9 @@ export const inShort = {
 } as const;
 
 export const prep = {
+  trimmed: 'Cut off, not eaten',
+  trimmedOf: 'Cut off of group {group}',
+  again: 'look again',
   from: 'From',
   wasFrozenAt: 'Was frozen at',
   frozenFor: 'for',
@@ -54,27 +61,46 @@ export const prep = {
 } as const;
 
 export const cooking = {
-  level: 'Heat',
-  panSize: 'Pan across',
-  firstSide: 'On the first side',
-  secondFry: 'Second fry at',
+  method: '{method}{level} {dial} {fan}',
+  at: 'at',
+  noFan: 'no fan',
+  fan: 'with a fan',
+  toCore: 'to {core} at the core, from {start}',
+  byThickness: 'heat by thickness',
+  sides: '{side} side first, {share} % of the time',
+  notPressed: 'not pressed',
+  pressed: 'pressed flat',
+  and: ' and ',
+  notBasted: 'not basted',
+  basted: 'basted',
+  pan: ', in a pan {across} wide',
+  comma: ', ',
+  anyOil: 'any oil',
+  anyBurner: 'a ring',
+  open: 'without a lid',
+  covered: 'under a lid or foil',
+  coveredFor: 'for {time}, then open',
+  throughout: 'all of it,',
+  oilGoes: 'Oil {where}{film}',
+  film: ', about {mass} for all pieces',
+  fryer: 'In {litres} of {oil}{depth}, on {burner} of {watts} W',
+  depth: ', {depth} deep',
+  once: 'fried once',
+  twice: 'fried twice',
+  secondFry: ': again at {heat} for {time}, {rest} out between',
+  thenIn: 'Then in {heat}{how}',
+  finishing: ' at {at}, after {after} here, ',
   practice:
     'Practice takes it to a core of {core} only: {time}. That is partly cooked, not the core that is published.',
   stage: '{name} {time}{at}{core}',
   stageAt: ' at {heat}',
   stageCore: ', core {core}',
   panBatches: ' The pan takes {pieces} at once: {batches} batches.',
-  oilAt: 'Oil at',
-  dial: 'Dial',
-  core: 'Core',
-  startsAt: 'Starts at',
+  oilAt: 'at',
   asTheFish: 'fish',
-  oil: 'Oil',
-  burner: 'Its power',
-  takes:
-    'About {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches}{pan} Read the core on a probe.',
-  slowestTake:
-    'The slowest take about {time} in the heat ({range}){sides}; rest {rest}.{pull}{batches}{pan} Read the core on a probe.',
+  takes: 'in the heat, {range}{sides}',
+  slowestTake: 'in the heat for the slowest, {range}{sides}',
+  after: 'Then rest {rest}.{pull}{batches}{pan} Read the core on a probe.',
   aSide: ', {time} a side',
   pull: ' Pull at {core}.',
   batches: ' {batches} batches of {pieces}; the oil falls by {drop}.',
@@ -84,6 +110,16 @@ export const cooking = {
   zone: 'The {zone} zone peaks at {core}.',
   order: 'In this order',
   step: '{what} ({why})',
+} as const;
+
+export const sides = {
+  none: 'Nothing stands beside the fish. A garnish or a salad counts with its salt and its allergens.',
+  counted: 'A side counts with its salt and its allergens; nothing more is made of it.',
+  hint: 'pickled cucumber, rye bread …',
+  sentence: '{minutes} min of work, {salt} g salt in a serving',
+  salt: 'Sides bring {salt} of salt to a serving.',
+  holds: 'Holds: {what}',
+  holdsNothing: 'Holds nothing that is avoided',
 } as const;
 
 export const diners = {

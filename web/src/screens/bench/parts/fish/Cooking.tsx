@@ -1,238 +1,438 @@
+import type { HeatTraits } from '@/api';
 import { text } from '@/document/document';
 import { heatOf } from '@/document/kinds';
-import { readingOf } from '@/document/readings';
 import { useOpened } from '@/formula/opened';
 import { fill, names, says, terms } from '@/words';
-import { degrees, duration, millimetres, plain } from '@/words/numbers';
+import { grams, plain } from '@/words/numbers';
 import { Said } from '@/words/Said';
 import { CautionMarks } from '../readings/CautionMarks';
-import { Explained } from '../readings/Explained';
-import { Measured, Pick, Row, Typed } from './fields';
+import { AtPlace, Flag, Measure, Pick, Typed } from './fields';
+import { HeatMore } from './HeatMore';
+import { HeatTime } from './HeatTime';
+import { Order } from './Order';
 
-/** How the fish is cooked: method, heat, core, oil; and how long that takes. */
+/** How the fish is cooked: how long that takes first, then method, sides, lid, oil and what finishes it as sentences. */
 export function Cooking() {
   const { value, evaluation, pantry } = useOpened();
-  const oils = Object.fromEntries(
-    pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
-  );
   const heat = heatOf(pantry, text(value(['cook', 'method'])));
   return (
     <>
-      <Row label={names.cooked}>
-        <Pick way={['cook', 'method']} label={names.cooked} choices={terms.choices.heat} />
-      </Row>
-      {heat?.levelled && (
-        <Row label={says.cooking.level}>
-          <Pick way={['cook', 'preset']} label={names.heatLevel} choices={terms.choices.preset} />
-        </Row>
-      )}
-      {heat?.in_a_pan && (
-        <Measured
-          row={says.cooking.panSize}
-          way={['cook', 'pan', 'diameter']}
-          label={names.panSize}
-          quantity="length"
-          unit="cm"
-        />
-      )}
-      {heat?.turned && (
-        <Row label={says.cooking.firstSide} way={['cook', 'first_side_share']}>
-          <Typed way={['cook', 'first_side_share', 'value']} label={names.firstSide} unit="%" hint="50" />
-          <span className="self-center text-sm text-quiet">{terms.units['%']}</span>
-        </Row>
-      )}
-      {heat?.dialled && (
-        <Measured
-          row={heat?.fried ? says.cooking.oilAt : says.cooking.dial}
-          way={['cook', 'medium_temperature']}
-          label={names.heatTemperature}
-          quantity="temperature"
-          unit="degC"
-          hint="…"
-        />
-      )}
-      <Measured
-        row={says.cooking.core}
-        way={['cook', 'core_target']}
-        label={names.coreTarget}
-        quantity="temperature"
-        unit="degC"
-        hint={plain(evaluation?.cook.core_c, 0)}
-      />
-      <Measured
-        row={says.cooking.startsAt}
-        way={['cook', 'start_temperature']}
-        label={names.startTemperature}
-        quantity="temperature"
-        unit="degC"
-        hint={says.cooking.asTheFish}
-      />
-      {heat?.fried && (
-        <>
-          <Measured
-            row={says.cooking.oil}
-            way={['cook', 'oil', 'volume']}
-            label={names.oilVolume}
-            quantity="volume"
-            unit="l"
+      <HeatTime />
+      <div className="mt-1 leading-7" data-part="heat-sentence">
+        <p>
+          <Said
+            words={says.cooking.method}
+            slots={{
+              method: <Pick way={['cook', 'method']} label={names.cooked} choices={terms.choices.heat} />,
+              level: heat?.levelled && (
+                <>
+                  {says.cooking.comma}
+                  <Pick
+                    way={['cook', 'preset']}
+                    label={names.heatLevel}
+                    choices={
+                      heat.in_a_pan ? { ...BY_THICKNESS, ...terms.choices.preset } : terms.choices.preset
+                    }
+                    usual={heat.in_a_pan ? 'by_thickness' : 'hot'}
+                    none="by_thickness"
+                  />
+                </>
+              ),
+              fan: (heat?.fanned || value(['cook', 'fan']) === true) && (
+                <Flag
+                  way={['cook', 'fan']}
+                  label={names.fan}
+                  no={says.cooking.noFan}
+                  yes={says.cooking.fan}
+                />
+              ),
+              dial: heat?.dialled && (
+                <>
+                  {heat.fried ? says.cooking.oilAt : says.cooking.at}
+                  <Measure
+                    way={['cook', 'medium_temperature']}
+                    label={names.heatTemperature}
+                    quantity="temperature"
+                    unit="degC"
+                    hint={hinted(heat.usual_c)}
+                  />
+                </>
+              ),
+            }}
           />
-          <Row label={names.whichOil}>
-            <Pick way={['cook', 'oil', 'ingredient']} label={names.whichOil} choices={oils} />
-          </Row>
-          {heat.deep && (
-            <Measured
-              row={says.cooking.secondFry}
-              way={['cook', 'second_fry', 'medium_temperature']}
-              label={names.secondFry}
-              quantity="temperature"
-              unit="degC"
-            />
-          )}
-          <Row label={names.whichBurner}>
-            <Pick way={['cook', 'burner']} label={names.whichBurner} choices={terms.choices.burner} />
-          </Row>
-          <Row label={says.cooking.burner} way={['cook', 'burner_w']}>
-            <Typed way={['cook', 'burner_w']} label={names.burnerPower} />
-            <span className="self-center text-sm text-quiet">{terms.units.W}</span>
-          </Row>
-        </>
-      )}
+        </p>
+        <p>
+          <Said
+            words={says.cooking.toCore}
+            slots={{
+              core: (
+                <Measure
+                  way={['cook', 'core_target']}
+                  label={names.coreTarget}
+                  quantity="temperature"
+                  unit="degC"
+                  hint={hinted(evaluation?.cook.core_c)}
+                />
+              ),
+              start: (
+                <Measure
+                  way={['cook', 'start_temperature']}
+                  label={names.startTemperature}
+                  quantity="temperature"
+                  unit="degC"
+                  hint={says.cooking.asTheFish}
+                />
+              ),
+            }}
+          />
+        </p>
+        {heat?.turned && <Sides heat={heat} />}
+        {heat && !heat.turned && value(['cook', 'basted']) === true && (
+          <p>
+            <Basting />
+          </p>
+        )}
+        {heat && (heat.covers || value(['cook', 'covered']) === true) && <Lid heat={heat} />}
+        {heat?.fried ? <Fryer heat={heat} /> : heat && <Oil />}
+        {heat && (heat.leads_on || value(['cook', 'finished_in']) !== undefined) && <Finished />}
+      </div>
+      {STATED.map((field) => (
+        <AtPlace key={field} way={['cook', field]} />
+      ))}
       <CautionMarks below="/cook" />
-      <CookTime />
+      <HeatMore />
       <Order />
     </>
   );
 }
 
-/** Whether the stages are two sides of as long, which one sentence tells. */
-const sameSides = (stages: { minutes: number }[]) =>
-  stages.length === 2 && Math.abs((stages[0]?.minutes ?? 0) - (stages[1]?.minutes ?? 0)) < 1 / 60;
+/** A figure that is taken while nothing is typed; nothing where it is not known. */
+const hinted = (figure: number | null | undefined) => (figure ? plain(figure, 0) : undefined);
 
-/** How long in the heat, with its range, and what the fryer takes. */
-function CookTime() {
-  const { evaluation, pantry } = useOpened();
-  const cook = evaluation?.cook;
-  const why = evaluation?.notices.find(
-    (notice) => notice.path.startsWith('/cook') && ['not-modelled', 'outside-model'].includes(notice.code),
-  );
+/** The heat of a pan, where none is stated. */
+const BY_THICKNESS = { by_thickness: says.cooking.byThickness };
+
+/** What the sentences hold: what is wrong with any of it is told below them. */
+const STATED = [
+  'medium_temperature',
+  'core_target',
+  'start_temperature',
+  'first_side',
+  'first_side_share',
+  'covered',
+  'covered_time',
+  'basted',
+  'fan',
+  'pan',
+  'oil',
+  'burner_w',
+  'finished_in',
+  'second_fry',
+] as const;
+
+/** Which side goes down first and how long it lies, and what is done to it there. */
+function Sides({ heat }: { heat: HeatTraits }) {
+  const { value, evaluation } = useOpened();
+  const stages = evaluation?.cook.stages ?? [];
+  const [first, second] = stages.map((stage) => stage.minutes);
   return (
-    <div className="pt-2 text-sm">
-      {cook?.minutes && (
-        <p className="text-quiet" data-reading="cook">
+    <>
+      <p>
+        <Said
+          words={says.cooking.sides}
+          slots={{
+            side: (
+              <Pick
+                way={['cook', 'first_side']}
+                label={names.firstSide}
+                choices={terms.choices.first_side}
+                usual="none"
+                none="none"
+              />
+            ),
+            share: (
+              <Typed
+                way={['cook', 'first_side_share', 'value']}
+                label={names.firstSideShare}
+                unit="%"
+                hint={hinted(first && second && (100 * first) / (first + second))}
+              />
+            ),
+          }}
+        />
+      </p>
+      <p>
+        {heat.in_a_pan && (
+          <>
+            <Flag
+              way={['cook', 'pressed']}
+              label={names.pressed}
+              no={says.cooking.notPressed}
+              yes={says.cooking.pressed}
+            />
+            {says.cooking.and}
+          </>
+        )}
+        {(heat.bastes || value(['cook', 'basted']) === true) && <Basting />}
+        {heat.in_a_pan && (
           <Said
-            words={cook.groups.length > 0 ? says.cooking.slowestTake : says.cooking.takes}
+            words={says.cooking.pan}
             slots={{
-              time: <strong className="text-ink">{duration(cook.minutes)}</strong>,
-              range: [0, 1].map((end) => duration(cook.minutes_range?.[end] ?? cook.minutes)).join('–'),
-              sides:
-                sameSides(cook.stages) &&
-                fill(says.cooking.aSide, { time: duration(cook.stages[0]?.minutes) }),
-              rest: duration(cook.rest_minutes),
-              pull: cook.pull_c && fill(says.cooking.pull, { core: degrees(cook.pull_c) }),
-              batches:
-                cook.oil &&
-                fill(says.cooking.batches, {
-                  batches: plain(cook.oil.batches, 0),
-                  pieces: plain(cook.oil.pieces_per_batch, 0),
-                  drop: degrees(cook.oil.drop_c),
-                }),
-              pan:
-                cook.pan &&
-                fill(says.cooking.panBatches, {
-                  pieces: plain(cook.pan.pieces_per_batch, 0),
-                  batches: plain(cook.pan.batches, 0),
-                }),
+              across: (
+                <Measure
+                  way={['cook', 'pan', 'diameter']}
+                  label={names.panSize}
+                  quantity="length"
+                  unit="cm"
+                />
+              ),
             }}
           />
-        </p>
-      )}
-      {cook && cook.stages.length > 1 && !sameSides(cook.stages) && (
-        <ol className="mt-1 list-inside list-decimal" data-part="stages">
-          {cook.stages.map((stage) => (
-            <li key={stage.name}>
-              {fill(says.cooking.stage, {
-                name: stage.name,
-                time: duration(stage.minutes),
-                at:
-                  stage.celsius === undefined
-                    ? ''
-                    : fill(says.cooking.stageAt, { heat: degrees(stage.celsius) }),
-                core:
-                  stage.core_c === undefined
-                    ? ''
-                    : fill(says.cooking.stageCore, { core: degrees(stage.core_c) }),
-              })}
-            </li>
-          ))}
-        </ol>
-      )}
-      {cook?.practice && (
-        <p className="text-quiet" data-part="practice">
-          {fill(says.cooking.practice, {
-            core: degrees(cook.practice.core_c),
-            time: duration(cook.practice.minutes),
-          })}
-        </p>
-      )}
-      {cook?.minutes && (
-        <Explained name="cook" label={fill(names.howReached, { what: readingOf(pantry, 'minutes').name })} />
-      )}
-      {cook && cook.groups.length > 0 && (
-        <ul className="mt-1" data-part="unlike">
-          {cook.groups.map((group, place) => (
-            <li key={group.id ?? place} data-group={place}>
-              <Said
-                words={says.cooking.group}
-                slots={{
-                  pieces: plain(group.pieces, 0),
-                  thickness: millimetres(group.thickness_mm),
-                  time: <strong>{duration(group.minutes)}</strong>,
-                  core: degrees(group.core_c),
-                  early:
-                    group.out_before_min > 0 &&
-                    fill(says.cooking.early, { time: duration(group.out_before_min) }),
-                  left:
-                    group.left_in_c !== null && fill(says.cooking.leftIn, { core: degrees(group.left_in_c) }),
-                }}
-              />
-            </li>
-          ))}
-        </ul>
-      )}
-      {cook?.zones.map((zone) => (
-        <p key={zone.name}>{fill(says.cooking.zone, { zone: zone.name, core: degrees(zone.core_c) })}</p>
-      ))}
-      {cook?.burn?.do ? <p className="mt-1 text-warn">{cook.burn.do}</p> : null}
-      {why && <p className="mt-1 text-warn">{why.text}</p>}
-    </div>
+        )}
+      </p>
+    </>
   );
 }
 
-/** In which order things go into the pan, and what must not be turned round. */
-function Order() {
-  const cook = useOpened().evaluation?.cook;
-  if (!cook || (!cook.order.length && !cook.locks.length)) return null;
+function Basting() {
   return (
-    <div className="mt-2 text-sm">
-      <h3 className="text-base">{says.cooking.order}</h3>
-      <ol>
-        {cook.order.map((step) => (
-          <li key={step.step}>
-            <Said
-              words={says.cooking.step}
-              slots={{
-                what: step.ingredients.join(', '),
-                why: <span className="text-quiet">{step.why}</span>,
-              }}
+    <Flag
+      way={['cook', 'basted']}
+      label={names.basted}
+      no={says.cooking.notBasted}
+      yes={says.cooking.basted}
+    />
+  );
+}
+
+/** Covered or open; in an oven the lid may come off on the way. */
+function Lid({ heat }: { heat: HeatTraits }) {
+  const { value } = useOpened();
+  return (
+    <p>
+      <Flag
+        way={['cook', 'covered']}
+        label={names.covered}
+        no={says.cooking.open}
+        yes={says.cooking.covered}
+      />
+      {heat.opens && value(['cook', 'covered']) === true && (
+        <Said
+          words={says.cooking.coveredFor}
+          slots={{
+            time: (
+              <Measure
+                way={['cook', 'covered_time']}
+                label={names.coveredTime}
+                quantity="time"
+                unit="min"
+                hint={says.cooking.throughout}
+              />
+            ),
+          }}
+        />
+      )}
+    </p>
+  );
+}
+
+/** Where the oil goes that is not fried in. */
+function Oil() {
+  const { evaluation } = useOpened();
+  const film = evaluation?.cook.oil_film_g;
+  return (
+    <p>
+      <Said
+        words={says.cooking.oilGoes}
+        slots={{
+          where: (
+            <Pick
+              way={['cook', 'oil', 'on']}
+              label={names.oilOn}
+              choices={terms.choices.oil_on}
+              usual="pan"
+              none="pan"
             />
-          </li>
-        ))}
-      </ol>
-      {cook.locks.map((lock) => (
-        <p key={lock} className="text-quiet">
-          {lock}
+          ),
+          film: film && <span className="text-quiet">{fill(says.cooking.film, { mass: grams(film) })}</span>,
+        }}
+      />
+    </p>
+  );
+}
+
+/** The oil that it is fried in, what heats that, and a second fry. */
+function Fryer({ heat }: { heat: HeatTraits }) {
+  const { value, set, pantry, evaluation } = useOpened();
+  const oils = Object.fromEntries(
+    pantry.ingredients.filter((one) => one.smoke_c !== null).map((one) => [one.id, one.name.toLowerCase()]),
+  );
+  const twice = value(['cook', 'second_fry']) !== undefined;
+  return (
+    <>
+      <p>
+        <Said
+          words={says.cooking.fryer}
+          slots={{
+            litres: (
+              <Measure
+                way={['cook', 'oil', 'volume']}
+                label={names.oilVolume}
+                quantity="volume"
+                unit="l"
+                hint={hinted(evaluation?.cook.oil?.volume_l)}
+              />
+            ),
+            oil: (
+              <Pick
+                way={['cook', 'oil', 'ingredient']}
+                label={names.whichOil}
+                choices={oils}
+                empty={says.cooking.anyOil}
+              />
+            ),
+            depth: heat.in_a_pan && (
+              <Said
+                words={says.cooking.depth}
+                slots={{
+                  depth: (
+                    <Measure
+                      way={['cook', 'oil', 'depth']}
+                      label={names.oilDepth}
+                      quantity="length"
+                      unit="mm"
+                    />
+                  ),
+                }}
+              />
+            ),
+            burner: (
+              <Pick
+                way={['cook', 'burner']}
+                label={names.whichBurner}
+                choices={terms.choices.burner}
+                empty={says.cooking.anyBurner}
+              />
+            ),
+            watts: <Typed way={['cook', 'burner_w']} label={names.burnerPower} />,
+          }}
+        />
+      </p>
+      {heat.deep && (
+        <p>
+          <Flag
+            way={['cook', 'second_fry']}
+            label={names.friedTwice}
+            no={says.cooking.once}
+            yes={says.cooking.twice}
+            value={twice}
+            onPick={(two) =>
+              set(['cook', 'second_fry'], two ? { time: { unit: 'min', value: 1 } } : undefined)
+            }
+          />
+          {twice && <SecondFry />}
         </p>
-      ))}
-    </div>
+      )}
+    </>
+  );
+}
+
+function SecondFry() {
+  return (
+    <Said
+      words={says.cooking.secondFry}
+      slots={{
+        heat: (
+          <Measure
+            way={['cook', 'second_fry', 'medium_temperature']}
+            label={names.secondFry}
+            quantity="temperature"
+            unit="degC"
+          />
+        ),
+        time: (
+          <Measure
+            way={['cook', 'second_fry', 'time']}
+            label={names.secondFryTime}
+            quantity="time"
+            unit="min"
+          />
+        ),
+        rest: (
+          <Measure
+            way={['cook', 'second_fry', 'rest']}
+            label={names.secondFryRest}
+            quantity="time"
+            unit="min"
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** What a piece is finished in after it was browned. */
+function Finished() {
+  const { value, set, evaluation } = useOpened();
+  const way = ['cook', 'finished_in'] as const;
+  const stages = evaluation?.cook.stages ?? [];
+  const before = stages.slice(0, -1).reduce((sum, stage) => sum + stage.minutes, 0);
+  const to = text(value([...way, 'method']));
+  const known = value(way) !== undefined;
+  return (
+    <p>
+      <Said
+        words={says.cooking.thenIn}
+        slots={{
+          heat: (
+            <Pick
+              way={[...way, 'method']}
+              label={names.finishedIn}
+              choices={terms.choices.finished_in}
+              usual={known ? 'oven' : 'none'}
+              none="none"
+              onPick={(picked) =>
+                set(way, picked === 'none' ? undefined : { ...(value(way) as object), method: picked })
+              }
+            />
+          ),
+          how: known && (
+            <>
+              <Said
+                words={says.cooking.finishing}
+                slots={{
+                  at: (
+                    <Measure
+                      way={[...way, 'medium_temperature']}
+                      label={names.finishedAt}
+                      quantity="temperature"
+                      unit="degC"
+                      hint={hinted(stages.at(-1)?.celsius)}
+                    />
+                  ),
+                  after: (
+                    <Measure
+                      way={[...way, 'after']}
+                      label={names.finishedAfter}
+                      quantity="time"
+                      unit="min"
+                      hint={hinted(before)}
+                    />
+                  ),
+                }}
+              />
+              {to !== 'top_grill' && (
+                <Flag
+                  way={[...way, 'fan']}
+                  label={names.finishedFan}
+                  no={says.cooking.noFan}
+                  yes={says.cooking.fan}
+                />
+              )}
+            </>
+          ),
+        }}
+      />
+    </p>
   );
 }

@@ -1,4 +1,3 @@
-import type { Json } from '@/api';
 import { list } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
@@ -6,6 +5,7 @@ import { fill, named, names, says, terms } from '@/words';
 import { inUnit, percent } from '@/words/numbers';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Pick, Typed } from './fields';
+import { Ticks } from './Ticks';
 
 /** Who eats: it sets salt, bones, mercury, honey, alcohol and the core. */
 export function Diners() {
@@ -56,10 +56,6 @@ function Diner({ place }: { place: number }) {
   const way = ['diners', place] as const;
   const diner = place + 1;
   const avoid = list(value([...way, 'avoid'])).map(String);
-  const toggle = (what: string, on: boolean) => {
-    const next: Json[] = on ? [...avoid, what] : avoid.filter((one) => one !== what);
-    set([...way, 'avoid'], next.length ? next : undefined);
-  };
   return (
     <fieldset disabled={readOnly} className="mt-2 border-b border-line pb-2 text-sm">
       <legend className="sr-only">{fill(names.diner, { diner })}</legend>
@@ -94,25 +90,16 @@ function Diner({ place }: { place: number }) {
         <span>{says.diners.heat}</span>
         <Typed way={[...way, 'heat']} label={fill(names.dinerHeat, { diner })} />
       </div>
-      <details open={avoid.length > 0}>
-        <summary className="cursor-pointer">
-          {avoid.length
+      <Ticks
+        said={
+          avoid.length
             ? fill(says.diners.avoids, { what: avoid.map((one) => named(terms.avoided, one)).join(', ') })
-            : says.diners.avoidsNothing}
-        </summary>
-        <div className="grid grid-cols-2">
-          {Object.entries(terms.avoided).map(([what, name]) => (
-            <label key={what} className="flex min-h-7 items-center gap-1.5">
-              <input
-                type="checkbox"
-                checked={avoid.includes(what)}
-                onChange={(event) => toggle(what, event.target.checked)}
-              />
-              {name}
-            </label>
-          ))}
-        </div>
-      </details>
+            : says.diners.avoidsNothing
+        }
+        choices={terms.avoided}
+        ticked={avoid}
+        onTick={(next) => set([...way, 'avoid'], next.length ? next : undefined)}
+      />
     </fieldset>
   );
 }

@@ -11,6 +11,7 @@ import { inShort } from './inShort';
 import { Measures } from './Measures';
 import { Prep } from './Prep';
 import { FISH_PARTS, type FishPart } from './parts';
+import { Sides } from './Sides';
 import { Species } from './Species';
 
 interface Props {
@@ -51,6 +52,7 @@ export function FishPanel({ part, onPart, onScale }: Props) {
     ),
     prep: <Prep />,
     heat: <Cooking />,
+    sides: <Sides />,
     diners: <Diners />,
   };
   return (
@@ -101,5 +103,6 @@ const TITLES: Record<FishPart, string> = {
   measures: names.fish,
   prep: names.prep,
   heat: names.heat,
+  sides: names.sides,
   diners: names.diners,
 };

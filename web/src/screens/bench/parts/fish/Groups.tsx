@@ -4,7 +4,7 @@ import { useOpened } from '@/formula/opened';
 import { Button, Choice, LinkButton } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 import { grams } from '@/words/numbers';
-import { Row, Typed } from './fields';
+import { AtPlace, Measure, Row, Typed } from './fields';
 
 type Part = { [key: string]: Json };
 
@@ -27,6 +27,7 @@ export function WeighedAs() {
   return (
     <Row label={names.weighedAs}>
       <Choice
+        look="value"
         label={names.weighedAs}
         value={text(value(basisOf(0))) ?? evaluation?.fish.basis ?? null}
         choices={terms.choices.basis}
@@ -44,9 +45,53 @@ export function WeighedAs() {
   );
 }
 
+/** One group: how many pieces, what they weigh in all, how thick they are; what of it is edible. */
+function GroupRows({ place, one }: { place: number; one: boolean }) {
+  const { set, readOnly, evaluation } = useOpened();
+  const way = ['fish', 'groups', place] as const;
+  const group = place + 1;
+  const own = evaluation?.fish.groups[place];
+  return (
+    <tbody className="border-t border-line" data-group={place}>
+      <tr>
+        <td>
+          <Typed way={[...way, 'pieces']} label={fill(names.piecesOfGroup, { group })} />
+        </td>
+        <td>
+          <Measure
+            way={[...way, 'weight']}
+            label={fill(names.weightOfGroup, { group })}
+            quantity="mass"
+            unit="g"
+          />
+        </td>
+        <td>
+          <Measure
+            way={[...way, 'thickness']}
+            label={fill(names.thicknessOfGroup, { group })}
+            quantity="length"
+            unit="mm"
+          />
+        </td>
+      </tr>
+      <tr>
+        <td colSpan={3} className="pb-1 text-quiet">
+          {fill(says.fish.groupEdible, { weight: grams(own?.edible_g) })}
+          {!readOnly && !one && (
+            <LinkButton className="ml-2" onClick={() => set(way, undefined)}>
+              {names.takeOutGroup}
+            </LinkButton>
+          )}
+          <AtPlace way={way} />
+        </td>
+      </tr>
+    </tbody>
+  );
+}
+
 /** Pieces of unlike size: each group is weighed and measured by itself, and the tightest governs a jar's time. */
 export function Groups() {
-  const { value, set, document, change, readOnly, evaluation } = useOpened();
+  const { value, set, document, change, readOnly } = useOpened();
   const groups = list(value(['fish', 'groups']));
   if (groups.length === 0) return null;
 
@@ -59,39 +104,22 @@ export function Groups() {
 
   return (
     <section aria-label={names.groups} className="rounded-control bg-sunk p-2">
-      {groups.map((_, place) => {
-        const way = ['fish', 'groups', place] as const;
-        const own = evaluation?.fish.groups[place] as { edible_g?: number | null } | undefined;
-        return (
-          <Row key={String(value([...way, 'id']) ?? place)} label={`${place + 1}`} way={way} wrap>
-            <Typed
-              way={[...way, 'pieces']}
-              label={fill(names.piecesOfGroup, { group: place + 1 })}
-              hint={says.fish.number}
-            />
-            <Typed
-              way={[...way, 'weight', 'value']}
-              label={fill(names.weightOfGroup, { group: place + 1 })}
-              unit="g"
-              hint={terms.units.g}
-            />
-            <Typed
-              way={[...way, 'thickness', 'value']}
-              label={fill(names.thicknessOfGroup, { group: place + 1 })}
-              unit="mm"
-              hint={terms.units.mm}
-            />
-            <span className="w-full text-right text-sm text-quiet">
-              {fill(says.fish.groupEdible, { weight: grams(own?.edible_g) })}
-              {!readOnly && groups.length > 1 && (
-                <LinkButton className="ml-2" onClick={() => set(way, undefined)}>
-                  {names.takeOutGroup}
-                </LinkButton>
-              )}
-            </span>
-          </Row>
-        );
-      })}
+      <table className="w-full text-sm">
+        <thead className="text-left text-quiet">
+          <tr>
+            <th className="font-normal">{names.pieces}</th>
+            <th className="font-normal">{says.fish.inAll}</th>
+            <th className="font-normal">{says.fish.thick}</th>
+          </tr>
+        </thead>
+        {groups.map((_, place) => (
+          <GroupRows
+            key={String(value(['fish', 'groups', place, 'id']) ?? place)}
+            place={place}
+            one={groups.length === 1}
+          />
+        ))}
+      </table>
       {!readOnly && (
         <p className="mt-1 flex gap-2">
           <Button

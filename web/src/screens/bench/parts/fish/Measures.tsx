@@ -3,7 +3,7 @@ import type { Json } from '@/api';
 import { list, newId, put } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { Button, LinkButton } from '@/ui';
-import { names, says, terms } from '@/words';
+import { fill, names, says, terms } from '@/words';
 import { Said } from '@/words/Said';
 import { withCut } from '../../state/withCut';
 import { Advice } from '../Advice';
@@ -109,6 +109,9 @@ export function Measures({ onScale }: { onScale: () => void }) {
             choices={terms.choices.depth}
             usual="half"
           />
+          {fish?.slots ? (
+            <span className="self-center text-quiet">{fill(says.fish.slots, { number: fish.slots })}</span>
+          ) : null}
         </Row>
         <Measured
           row={says.fish.thinZone}

@@ -83,11 +83,15 @@ interface PickProps {
   choices: Record<string, string>;
   /** What is shown while nothing is stated. */
   usual?: string;
+  /** The choice that is kept as nothing stated. */
+  none?: string;
+  /** What is shown while nothing is stated and nothing is usual. */
+  empty?: string;
   /** What picking does, where it is more than to set the field. */
   onPick?: (picked: string) => void;
 }
 
-export function Pick({ way, label, choices, usual, onPick }: PickProps) {
+export function Pick({ way, label, choices, usual, none, empty = '…', onPick }: PickProps) {
   const { value, set, readOnly, evaluation } = useOpened();
   const fault = faultAt(evaluation, way);
   return (
@@ -95,12 +99,41 @@ export function Pick({ way, label, choices, usual, onPick }: PickProps) {
       label={label}
       value={text(value(way)) ?? usual ?? null}
       choices={choices}
-      onPick={onPick ?? ((picked) => set(way, picked))}
+      onPick={onPick ?? ((picked) => set(way, picked === none ? undefined : picked))}
       disabled={readOnly}
-      empty="…"
+      empty={empty}
       look="value"
       data-path={pointer(way)}
       fault={fault && !isTold(fault) ? fault.text : undefined}
+    />
+  );
+}
+
+interface FlagProps {
+  way: Place;
+  label: string;
+  /** What it is called where it is so, and where it is not. */
+  yes: string;
+  no: string;
+  /** Whether it is so, and what picking does, where the place holds more than yes or no. */
+  value?: boolean;
+  onPick?: (yes: boolean) => void;
+}
+
+/** Yes or no at a place, in words. What is not so is not written down. */
+export function Flag({ way, label, yes, no, value, onPick }: FlagProps) {
+  const opened = useOpened();
+  const isSo = value ?? opened.value(way) === true;
+  const pick = onPick ?? ((picked: boolean) => opened.set(way, picked || undefined));
+  return (
+    <Choice
+      label={label}
+      value={isSo ? 'yes' : 'no'}
+      choices={{ no, yes }}
+      onPick={(picked) => pick(picked === 'yes')}
+      disabled={opened.readOnly}
+      look="value"
+      data-path={pointer(way)}
     />
   );
 }

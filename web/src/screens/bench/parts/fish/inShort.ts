@@ -38,6 +38,14 @@ const SHORT: Record<FishPart, (opened: Opened) => string> = {
       cook?.minutes && fill(says.inShort.core, { core: degrees(cook.core_c), time: duration(cook.minutes) }),
     ]);
   },
+  sides: ({ value }) => {
+    const sides = list(value(['sides']));
+    const called = sides.map((_, place) => text(value(['sides', place, 'name'])));
+    return (
+      joined(called) ||
+      (sides.length ? fill(says.inShort.sides, { number: sides.length }) : says.inShort.noSides)
+    );
+  },
   diners: ({ value }) => {
     const diners = list(value(['diners']));
     const servings = value(['servings']);

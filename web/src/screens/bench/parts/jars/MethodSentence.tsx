@@ -56,7 +56,32 @@ export function MethodSentence({ place }: { place: number }) {
           <Quiet>{says.method.crustIs}</Quiet> {school}
         </p>
       )}
-      {kind?.touches_raw && (
+      {kind?.coats && (
+        <p className="mt-0.5 flex flex-wrap items-center gap-x-1" data-part="coat-method">
+          {kind.bowl && (
+            <>
+              <Quiet>{says.method.inBowl}</Quiet>
+              <TypedUnit way={[...method, 'rest_time']} label={names.restTime} quantity="time" unit="min" />
+            </>
+          )}
+          <Quiet>{kind.bowl ? says.method.thenStands : says.method.stands}</Quiet>
+          <TypedUnit way={[...method, 'contact_time']} label={names.contactTime} quantity="time" unit="min" />
+          {kind.bowl && (
+            <>
+              <Quiet>{says.method.inThe}</Quiet>
+              {choice('place', names.place)}
+              <Quiet>{says.method.at}</Quiet>
+              <TypedUnit
+                way={[...method, 'place_temperature']}
+                label={names.placeTemperature}
+                quantity="temperature"
+                unit="degC"
+              />
+            </>
+          )}
+        </p>
+      )}
+      {kind?.touches_raw && !kind.coats && (
         <p className="mt-0.5 flex flex-wrap items-center gap-x-1">
           {school}
           <Quiet>{school ? says.method.thenInA : says.method.inA}</Quiet>
@@ -76,14 +101,50 @@ export function MethodSentence({ place }: { place: number }) {
           {choice('after', names.afterwards)}
         </p>
       )}
+      {kind?.clings && value([...method, 'after']) === 'scrape' && (
+        <p className="mt-0.5 flex flex-wrap items-center gap-x-1" data-part="scrapings">
+          <Quiet>{says.method.scrapings}</Quiet>
+          <Choice
+            label={names.fateOfScrapings}
+            look="value"
+            value={text(value([...method, 'fate'])) ?? 'discard'}
+            choices={terms.choices.fate_of_scrapings}
+            disabled={readOnly}
+            onPick={(picked) => pick('fate', picked)}
+          />
+          {value([...method, 'fate']) === 'cooked' && (
+            <>
+              <Quiet>{says.method.ofItEaten}</Quiet>
+              <TypedUnit
+                way={[...method, 'eaten_share']}
+                label={names.eatenShare}
+                quantity="share"
+                unit="%"
+                hint="100"
+              />
+            </>
+          )}
+        </p>
+      )}
       {kind?.flows && (
         <p className="mt-0.5 flex items-center gap-1">
           <Quiet>{says.method.flows}</Quiet> {choice('flow', names.flow)}
         </p>
       )}
       {kind?.finishes && (
-        <p className="mt-0.5 flex items-center gap-1">
+        <p className="mt-0.5 flex flex-wrap items-center gap-1" data-part="finish-method">
           <Age method={method} />
+          <Heated method={method} />
+          <span className="inline-flex items-center">
+            <Quiet>{says.method.ofItEaten}</Quiet>
+            <TypedUnit
+              way={[...method, 'eaten_share']}
+              label={names.eatenShare}
+              quantity="share"
+              unit="%"
+              hint="100"
+            />
+          </span>
         </p>
       )}
       {evaluation?.notices
@@ -108,6 +169,24 @@ function Age({ method }: { method: readonly ['jars', number, 'method'] }) {
       <Quiet>{says.method.madeBefore}</Quiet>
       <TypedUnit way={[...method, 'age']} label={names.ageOfJar} quantity="time" unit="d" />
     </>
+  );
+}
+
+/** Whether the jar meets heat as it is made: what must be cooled, and what goes into a cold pan, hang on it. */
+function Heated({ method }: { method: readonly ['jars', number, 'method'] }) {
+  const { value, set, readOnly } = useOpened();
+  const way = [...method, 'heated'] as const;
+  const heated = value(way);
+  return (
+    <Choice
+      label={names.heated}
+      look="value"
+      data-path={pointer(way)}
+      value={heated === true ? 'heated' : heated === false ? 'cold' : 'unsaid'}
+      choices={terms.choices.heated}
+      disabled={readOnly}
+      onPick={(picked) => set(way, picked === 'unsaid' ? undefined : picked === 'heated')}
+    />
   );
 }
 
@@ -147,8 +226,15 @@ function More({ place, kind, choice }: MoreProps) {
           <Quiet>{says.method.turnedEvery}</Quiet>
           <TypedUnit way={[...method, 'turn_every']} label={names.turnedEvery} quantity="time" unit="min" />
         </span>
+        {!kind.bowl && (
+          <span className="flex items-center gap-1">
+            <Quiet>{says.method.restsAfter}</Quiet>
+            <TypedUnit way={[...method, 'rest_time']} label={names.restTime} quantity="time" unit="min" />
+          </span>
+        )}
         <span className="flex items-center gap-1">
           <Age method={method} />
+          {kind.liquid && <Heated method={method} />}
         </span>
         {kind.lies_dry && (
           <>

@@ -10,10 +10,12 @@ interface TypedProps {
   quantity: Quantity;
   /** The id of the unit that is shown while none is stated. */
   unit: string;
+  /** What is taken while nothing is typed. */
+  hint?: string;
 }
 
 /** A number with its unit; the unit that is shown is written with the first digit. */
-export function TypedUnit({ way, label, quantity, unit }: TypedProps) {
+export function TypedUnit({ way, label, quantity, unit, hint = '…' }: TypedProps) {
   const { value, set, readOnly, evaluation } = useOpened();
   const fault = faultAt(evaluation, way, true);
   return (
@@ -21,7 +23,7 @@ export function TypedUnit({ way, label, quantity, unit }: TypedProps) {
       <NumberInput
         label={label}
         look="value"
-        placeholder="…"
+        placeholder={hint}
         data-path={pointer([...way, 'value'])}
         disabled={readOnly}
         value={value([...way, 'value'])}

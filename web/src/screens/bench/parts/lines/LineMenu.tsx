@@ -1,6 +1,8 @@
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import type { Json } from '@/api';
+import { put } from '@/document/document';
+import { useOpened } from '@/formula/opened';
 import { Button, MenuItem, menuLook } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 import type { LineOnBench } from '../../state/useLine';
@@ -17,9 +19,11 @@ interface Props {
 /** What can be done with a line: swapped, written as a range or not at all, held back, moved, taken out. */
 export function LineMenu({ own, jar, line, last, onMove }: Props) {
   const { value, set, way, name, ranged, unstated } = own;
+  const { latest, change } = useOpened();
   const [swapping, setSwapping] = useState(false);
   const amount = (value([...way, 'amount']) ?? {}) as { [key: string]: Json };
   const when = value([...way, 'when']) ?? 'jar';
+  const prepared = value([...way, 'prepared']) ?? 'none';
   const steady = value([...way, 'exponent']) === 1;
 
   function range() {
@@ -28,6 +32,12 @@ export function LineMenu({ own, jar, line, last, onMove }: Props) {
       [...way, 'amount'],
       ranged ? { ...rest, value: low ?? null } : { ...rest, low: one ?? null, high: one ?? null },
     );
+  }
+
+  /** Soaked, squeezed, or as it is: then nothing is said of how much goes in. */
+  function makeReady(how: string) {
+    const line = put(latest(), [...way, 'prepared_share'], undefined);
+    change(put(line, [...way, 'prepared'], how === 'none' ? undefined : how));
   }
 
   return (
@@ -63,6 +73,18 @@ export function LineMenu({ own, jar, line, last, onMove }: Props) {
             {own.result && (own.result.exponent < 1 || steady) && (
               <MenuItem onSelect={() => set([...way, 'exponent'], steady ? undefined : 1)}>
                 {steady ? names.growGently : names.growInStep}
+              </MenuItem>
+            )}
+            {Object.entries(terms.choices.prepared)
+              .filter(([one]) => one !== prepared)
+              .map(([one, words]) => (
+                <MenuItem key={one} onSelect={() => makeReady(one)}>
+                  {fill(names.goesInAs, { how: words })}
+                </MenuItem>
+              ))}
+            {value([...way, 'age']) === undefined && (
+              <MenuItem onSelect={() => set([...way, 'age'], { unit: 'd', value: null })}>
+                {names.sayAge}
               </MenuItem>
             )}
             <MenuItem disabled={line === 0} onSelect={() => onMove(line, line - 1)}>

@@ -3,6 +3,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { pointer, text } from '@/document/document';
 import { faultAt } from '@/formula/opened';
 import { fill, named, names, says, terms } from '@/words';
+import { grams, plain } from '@/words/numbers';
 import { useLine } from '../../state/useLine';
 import { Quiet, TypedUnit } from '../jars/fields';
 import { Brings } from './Brings';
@@ -26,10 +27,11 @@ export function LineRow({ id, jar, line, last, heaviest, onMove }: Props) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({ id });
   const notice = faultAt(evaluation, way, true);
-  const advice = notice?.grade === 'advice' && !own.problem;
+  const advice = (notice?.grade === 'advice' || notice?.grade === 'told') && !own.problem;
   const fault = own.problem ?? notice?.text;
   const called = name ?? says.lines.this;
   const when = text(value([...way, 'when']));
+  const prepared = text(value([...way, 'prepared']));
   return (
     <tbody
       ref={setNodeRef}
@@ -92,6 +94,28 @@ export function LineRow({ id, jar, line, last, heaviest, onMove }: Props) {
                 quantity="time"
                 unit="d"
               />
+            </span>
+          </td>
+        </tr>
+      )}
+      {prepared && (
+        <tr data-part="prepared">
+          <td colSpan={6} className="pb-1 pl-26 text-sm">
+            <span className="flex flex-wrap items-center gap-1">
+              <Quiet>
+                {fill(says.lines.prepared, {
+                  how: named(terms.choices.prepared, prepared),
+                  mass: grams(result?.goes_in_g),
+                })}
+              </Quiet>
+              <TypedUnit
+                way={[...way, 'prepared_share']}
+                label={fill(names.goesInOf, { line: called })}
+                quantity="share"
+                unit="%"
+                hint={plain((100 * (result?.goes_in_g ?? 0)) / (result?.mass_g || 1), 0)}
+              />
+              <Quiet>{says.lines.ofWeighed}</Quiet>
             </span>
           </td>
         </tr>

@@ -37,6 +37,11 @@ export function Written({ own }: { own: LineOnBench }) {
       {basis === 'line' && unit === 'part' && <span className="px-1">{says.lines.toOne}</span>}
       {basis === 'surface' && <span className="px-1">{says.lines.forArea}</span>}
       {follows}
+      {basis === 'slot' && (
+        <span className="px-1" data-part="slots">
+          {fill(says.lines.slots, { number: own.evaluation?.fish.slots ?? 0 })}
+        </span>
+      )}
       {basis === 'line' && <Base own={own} />}
     </span>
   );
