@@ -138,7 +138,7 @@ def read_phrase(
         found = named(read.words, pantry)
     if found.ingredient is None and (unit := read.amount.get("unit")) in PARTS:
         # A slice of lemon is of what comes in slices, which neither juice nor zest does.
-        counted = {one.id for one in pantry.ingredients.values() if one.unit_g(unit) is not None}
+        counted: set[str | None] = {one.id for one in pantry.ingredients.values() if one.unit_g(unit) is not None}
         meant = [one for one in named(read.words, pantry, counted).guesses if not one.left]
         found = Named(meant[0].ingredient) if len(meant) == 1 else found
     if read.problem and found.ingredient is not None:

@@ -15,7 +15,7 @@ from server.common.answers import body, named
 from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.formulas import selectors, services
-from server.formulas.models import Formula, FormulaVersion
+from server.formulas.models import Formula, FormulaVersion, Place
 
 router = Router(tags=["formulas"])
 
@@ -53,8 +53,11 @@ class FormulaItem(Schema):
 
 
 class FormulaList(Schema):
+    """Formulas in one place; `places` says how many there are in each place that has any."""
+
     items: list[FormulaItem]
     total: int
+    places: dict[str, int]
     tags: list[str]
     species: list[str]
 
@@ -76,6 +79,7 @@ class FormulaOut(Schema):
 
     id: int
     revision: int
+    place: Place
     document: dict[str, Any]
     versions: list[VersionItem]
 
@@ -170,7 +174,13 @@ def _after(version: FormulaVersion) -> int | None:
 
 def _opened(formula: Formula) -> dict[str, Any]:
     versions = [_version(version, after) for version, after in selectors.versions_of(formula)]
-    return {"id": formula.pk, "revision": formula.revision, "document": formula.document, "versions": versions}
+    return {
+        "id": formula.pk,
+        "revision": formula.revision,
+        "place": formula.place,
+        "document": formula.document,
+        "versions": versions,
+    }
 
 
 def _find(request: AuthedRequest, kitchen: str, formula: int) -> Formula:
@@ -189,16 +199,18 @@ def list_formulas(
     kind: str = "",
     tag: str = "",
     sort: str = "",
+    place: str = "",
     page: int = 1,
 ) -> dict[str, Any]:
-    """The kitchen's formulas, newest first or by title or fish."""
+    """The kitchen's formulas in a place, newest first or by title or fish."""
     mine = kitchen_to_read(request.user, kitchen)
-    found = selectors.formulas(mine, q, fish, kind, tag, sort)
+    found = selectors.formulas(mine, q, fish, kind, tag, sort, place)
     first = (min(max(page, 1), 100_000) - 1) * selectors.PAGE
     items = found.defer("document", "search_text")[first : first + selectors.PAGE]
     return {
         "items": list(items),
         "total": found.count(),
+        "places": selectors.places_of(mine),
         "tags": selectors.tags_of(mine),
         "species": selectors.species_of(mine),
     }
@@ -244,6 +256,21 @@ def save_draft(request: AuthedRequest, kitchen: str, formula: int) -> dict[str, 
     revision, document = services.draft_of(request.body)
     saved = services.save_draft(mine, request.user, formula, revision, document)
     return {"revision": saved.revision}
+
+
+class PlaceIn(Schema):
+    """Where a formula is put."""
+
+    place: Place
+
+
+@router.put("/kitchens/{kitchen}/formulas/{formula}/place", response={204: None, **REFUSED}, operation_id="put_formula")
+def put_formula(request: AuthedRequest, kitchen: str, formula: int, to: PlaceIn) -> tuple[int, None]:
+    """Put a formula on the table, into the archive or into the bin; from each it can be put back."""
+    mine = kitchen_to_write(request.user, kitchen)
+    _find(request, kitchen, formula)
+    services.put(mine, formula, to.place)
+    return 204, None
 
 
 @router.post(

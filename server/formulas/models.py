@@ -18,6 +18,14 @@ class FormulaQuery(models.QuerySet["Formula"]):
         return self.filter(kitchen=kitchen)
 
 
+class Place(models.TextChoices):
+    """Where a formula is: on the table, put away, or thrown out and still to be brought back."""
+
+    TABLE = "table"
+    ARCHIVE = "archive"
+    BIN = "bin"
+
+
 class Formula(models.Model):
     """A formula with its draft. The columns beside the document are filled at save, for lists and search."""
 
@@ -31,6 +39,8 @@ class Formula(models.Model):
     search_text = models.TextField(blank=True)
     card = models.JSONField(default=dict)
     latest_version = models.PositiveIntegerField(default=0)
+    place = models.CharField(max_length=8, choices=Place, default=Place.TABLE)
+    place_since = models.DateTimeField(null=True)
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
 
@@ -38,8 +48,8 @@ class Formula(models.Model):
 
     class Meta:
         indexes = [
-            models.Index(fields=["kitchen", "-updated_at", "-id"], name="formula_by_time"),
-            models.Index(fields=["kitchen", "species"], name="formula_by_fish"),
+            models.Index(fields=["kitchen", "place", "-updated_at", "-id"], name="formula_by_time"),
+            models.Index(fields=["kitchen", "place", "species"], name="formula_by_fish"),
             GinIndex(fields=["search_text"], opclasses=["gin_trgm_ops"], name="formula_by_words"),
             GinIndex(fields=["tags"], name="formula_by_tag"),
         ]

@@ -1,11 +1,11 @@
 """Questions about formulas, always within one kitchen."""
 
-from django.db.models import F, Func
+from django.db.models import Count, F, Func
 from django.db.models.fields.json import KeyTransform
 from django.db.models.functions import Lower
 
 from server.accounts.models import Kitchen
-from server.formulas.models import Formula, FormulaQuery, FormulaVersion
+from server.formulas.models import Formula, FormulaQuery, FormulaVersion, Place
 
 PAGE = 60
 
@@ -16,10 +16,15 @@ NEWEST = ("-updated_at", "-id")
 
 
 def formulas(
-    kitchen: Kitchen, words: str = "", fish: str = "", kind: str = "", tag: str = "", sort: str = ""
+    kitchen: Kitchen, words: str = "", fish: str = "", kind: str = "", tag: str = "", sort: str = "", place: str = ""
 ) -> FormulaQuery:
-    """The kitchen's formulas that hold every word and match the filters, newest first or as SORT says."""
-    found = Formula.objects.of(kitchen).annotate(title_plain=Lower("title")).order_by(*ORDERS.get(sort, NEWEST))
+    """The kitchen's formulas in a place (the table, where none is named) that hold every word and match the filters.
+
+    They come newest first, or as SORT says.
+    """
+    there = place if place in Place.values else Place.TABLE
+    found = Formula.objects.of(kitchen).filter(place=there)
+    found = found.annotate(title_plain=Lower("title")).order_by(*ORDERS.get(sort, NEWEST))
     for word in words.replace("\0", "").lower().split()[:8]:
         found = found.filter(search_text__contains=word)
     if fish:
@@ -33,14 +38,22 @@ def formulas(
 
 def species_of(kitchen: Kitchen) -> list[str]:
     """Ids of the fish in use in the kitchen."""
-    found = Formula.objects.of(kitchen).exclude(species="").values_list("species", flat=True).distinct()
+    here = Formula.objects.of(kitchen).filter(place=Place.TABLE)
+    found = here.exclude(species="").values_list("species", flat=True).distinct()
     return sorted(found.order_by("species"))
 
 
 def tags_of(kitchen: Kitchen) -> list[str]:
     """Tags in use in the kitchen."""
-    each = Formula.objects.of(kitchen).annotate(tag=Func(F("tags"), function="unnest")).values_list("tag", flat=True)
+    here = Formula.objects.of(kitchen).filter(place=Place.TABLE)
+    each = here.annotate(tag=Func(F("tags"), function="unnest")).values_list("tag", flat=True)
     return sorted(set(each))
+
+
+def places_of(kitchen: Kitchen) -> dict[str, int]:
+    """How many formulas are in each place that has any."""
+    found = Formula.objects.of(kitchen).order_by("place").values("place").annotate(number=Count("id"))
+    return {row["place"]: row["number"] for row in found}
 
 
 def has_formulas(kitchen: Kitchen) -> bool:

@@ -5,6 +5,7 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import Q
+from django.utils import timezone
 
 from jarcore.data import FAULT, Pantry
 from jarcore.documents import Evaluation, formula_object, merge
@@ -14,9 +15,10 @@ from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.feed.services import What, note
-from server.formulas.models import DraftRevision, Formula, FormulaVersion, Standing, VersionName
+from server.formulas.models import DraftRevision, Formula, FormulaVersion, Place, Standing, VersionName
 from server.pantry.selectors import stock_of
 
+UNTITLED = "Untitled"
 LONGEST_NOTE = 2000
 LONGEST_NAME = 80
 LONGEST_INITIALS = 8
@@ -45,7 +47,9 @@ def fill_columns(formula: Formula, pantry: Pantry) -> None:
     document = formula.document
     answer = evaluate(document, pantry)
     title = document.get("title")
-    formula.title = title if isinstance(title, str) and title.strip() else "Untitled"
+    # Without a title it goes by its fish.
+    titled = isinstance(title, str) and title.strip()
+    formula.title = title if titled else answer["fish"]["name"] or UNTITLED
     fish = document.get("fish")
     species = fish.get("species") if isinstance(fish, dict) else None
     formula.species = species[:64] if isinstance(species, str) else ""
@@ -211,6 +215,18 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
     formula.revisions.filter(revision__lt=formula.revision).delete()
     note(kitchen, What.VERSION, formula.pk, version.number)
     return version
+
+
+@transaction.atomic
+def put(kitchen: Kitchen, number: int, place: Place) -> None:
+    """Put a formula on the table, into the archive or into the bin; its draft and versions stay as they are.
+
+    Raises: Formula.DoesNotExist.
+    """
+    formula = Formula.objects.of(kitchen).select_for_update().get(pk=number)
+    # Not saved as a whole: it is as old as its draft.
+    Formula.objects.filter(pk=formula.pk).update(place=place, place_since=timezone.now())
+    note(kitchen, What.FORMULA, formula.pk, formula.revision)
 
 
 @transaction.atomic

@@ -74,7 +74,7 @@ class FromNothingTest(BrowserTest):
             bench.type(label, typed)
         bench.sees(FISH, "estimated")
         bench.settled()
-        document = self.stored("New formula").document
+        document = self.stored("Wolffish").document
         self.assertEqual((document["fish"]["species"], document["cook"]["method"]), ("wolffish", "braise"))
         self.assertNotIn("weight", document["fish"])
 

@@ -181,7 +181,7 @@ class BeginTest(BrowserTest):
         bench.press("Measured dry brine")
         bench.sees("[data-part=advice]", "Lift out between")
         bench.settled()
-        fish = self.stored("New formula").document["fish"]
+        fish = self.stored("European perch").document["fish"]
         self.assertEqual((fish["species"], fish["cut"]), ("european-perch", "fillet"))
         self.assertEqual((fish["weight"]["value"], fish["pieces"], fish["thickness"]["value"]), (600, 4, 22))
 

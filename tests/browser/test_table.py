@@ -37,3 +37,57 @@ class TableTest(BrowserTest):
         self.assert_accessible()
         self.table.press(names.firstFormula)
         self.bench.one(f"[data-part=begin] {called(names.beginFish)}")
+
+    def test_nothing_is_stored_until_something_is_typed(self) -> None:
+        self.enter()
+        before = Formula.objects.count()
+        self.table.press(names.newFormula)
+        self.bench.sees("[data-part=kept]", "Nothing typed, nothing kept")
+        self.bench.to_the_table()
+        self.assertEqual(Formula.objects.count(), before)
+        self.table.press(names.newFormula)
+        bench = self.bench
+        title = bench.field(names.title)
+        title.send_keys("Plaice ")
+        bench.until(lambda: Formula.objects.count() == before + 1, "stored")
+        bench.until(
+            lambda: f"/formula/{Formula.objects.latest('id').pk}/bench" in self.driver.current_url, "its address"
+        )
+        # The page stays the one that it is: the field that is typed into has the focus, the steps back are there.
+        self.assertEqual(self.driver.switch_to.active_element, title)
+        title.send_keys("in rye")
+        bench.settled()
+        self.assertEqual(self.stored("Plaice in rye").revision, 2)
+        bench.press(names.leaveBeginning)
+        bench.find(names.findFish, "plaice", "Plaice")
+        bench.settled()
+        bench.to_the_table()
+        self.table.press(names.newFormula)
+        self.bench.sees("[data-part=kept]", "Nothing typed, nothing kept")
+        self.assert_quiet_console()
+
+    def test_a_formula_is_put_away_thrown_out_and_taken_back(self) -> None:
+        self.enter()
+        table = self.table
+        menu = names.moreForFormula.format(title=ZANDER)
+        table.field(menu).click()
+        table.press(names.toPlace.archive)
+        table.sees("[data-part=moved]", "is in the archive")
+        table.until(lambda: ZANDER not in table.titles(), "not on the table")
+        self.assertEqual(self.stored().place, "archive")
+        self.assert_accessible()
+        table.press(names.undoMove)
+        table.until(lambda: ZANDER in table.titles(), "back on the table")
+        self.assertEqual(self.stored().place, "table")
+        table.field(menu).click()
+        table.press(names.toPlace.bin)
+        table.until(lambda: ZANDER not in table.titles(), "not on the table")
+        table.choose(names.whichPlace, "bin")
+        table.waits_for(ZANDER)
+        table.find_and_open(ZANDER)
+        # What is in the bin may be looked at; it is brought back before it is changed.
+        self.bench.press(names.toPlace.table)
+        self.bench.until(lambda: self.bench.field(names.servings).is_enabled(), "it may be changed")
+        self.bench.type(names.servings, "5")
+        self.bench.settled()
+        self.assertEqual((self.stored().place, self.stored().document["servings"]), ("table", 5))

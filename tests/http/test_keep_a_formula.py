@@ -40,6 +40,21 @@ class KeepTest(DoorTest):
         self.assertEqual(card["fish"], "Zander")
         self.assertIn("salt", [stratum["component"] for stratum in card["jars"][0]["strata"]])
 
+    def test_put_away_thrown_out_and_brought_back(self) -> None:
+        kept = self.json("POST", f"{self.where}/versions", {"revision": 1, "note": "first"}, 201)["number"]
+        for place in ("archive", "bin", "table"):
+            self.assertEqual(self.send(self.door, "PUT", f"{self.where}/place", {"place": place}).status_code, 204)
+            found = {
+                there: [item["id"] for item in self.json("GET", f"{FORMULAS}?place={there}")["items"]]
+                for there in ("table", "archive", "bin")
+            }
+            self.assertEqual(found, {there: [self.formula] if there == place else [] for there in found})
+            self.assertEqual(self.json("GET", FORMULAS)["places"], {place: 1})
+            opened = self.json("GET", self.where)
+            self.assertEqual((opened["place"], opened["document"], len(opened["versions"])), (place, zander(), kept))
+        self.assert_problem(self.send(self.door, "PUT", f"{self.where}/place", {"place": "cellar"}), 422)
+        self.assert_problem(self.send(self.door, "PUT", f"{FORMULAS}/999999/place", {"place": "bin"}), 404)
+
     def test_a_stale_save_gets_both_changes_and_loses_nothing(self) -> None:
         mine = changed(zander(), servings=6)
         self.assertEqual(self.json("PUT", f"{self.where}/draft", self.draft(1, mine)), {"revision": 2})

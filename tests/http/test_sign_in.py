@@ -59,7 +59,7 @@ class StrangerTest(DoorTest):
                 .replace("{jar}", "1")
             )
             for method in operations:
-                body = {"revision": 1, "document": zander(), "note": "", **zander()}
+                body = {"revision": 1, "document": zander(), "note": "", "place": "table", **zander()}
                 answer = self.send(client, method.upper(), where, body if method in ("post", "put") else None)
                 found[f"{method} {path}"] = answer.status_code
         return found

@@ -73,7 +73,8 @@ export async function taken<T>(asked: Promise<Answer<T>>): Promise<T> {
     // What is no JSON where JSON was promised does not come from our server.
     throw thrown instanceof SyntaxError ? answeredByAnother() : thrown;
   });
-  if (data !== undefined) return data;
+  // An answer without content is one too.
+  if (data !== undefined || response.status === 204) return data as T;
   throw problemOf(response.status, error);
 }
 

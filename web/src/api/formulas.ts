@@ -1,5 +1,5 @@
 import { api, taken } from './client';
-import { formulaQuery, pantryQuery, queries } from './queries';
+import { begunAs, type FormulaPlace, formulaQuery, pantryQuery, queries } from './queries';
 import type { components, operations } from './schema';
 import type { FormulaDocument, Json } from './types';
 
@@ -9,10 +9,22 @@ type Label = operations['keep_from_label']['requestBody']['content']['applicatio
 /** A document goes over the wire as it was typed: the server keeps it, whatever stands in it. */
 const asTyped = (document: FormulaDocument) => document as unknown as Formula;
 
-export const createFormula = (kitchen: string, document: FormulaDocument) =>
-  taken(
+export async function createFormula(kitchen: string, document: FormulaDocument) {
+  const made = await taken(
     api.POST('/api/kitchens/{kitchen}/formulas', { params: { path: { kitchen } }, body: asTyped(document) }),
   );
+  begunAs(kitchen, made);
+  return made;
+}
+
+/** Put a formula on the table, into the archive or into the bin: from each it can be put back. */
+export async function putFormula(kitchen: string, formula: number, place: FormulaPlace) {
+  const path = { kitchen, formula };
+  await taken(
+    api.PUT('/api/kitchens/{kitchen}/formulas/{formula}/place', { params: { path }, body: { place } }),
+  );
+  await queries.invalidateQueries({ queryKey: ['formulas', kitchen] });
+}
 
 /** Save a draft that was based on a revision; a Problem 409 brings what somebody else saved since. */
 export const saveDraft = (kitchen: string, formula: number, revision: number, document: FormulaDocument) =>

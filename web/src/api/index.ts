@@ -1,13 +1,23 @@
 export { Again } from './Again';
 export { type AnswerOf, ask, type BesideOf, type QuestionName } from './ask';
+export { NOT_YET } from './blank';
 export { api, Problem, taken } from './client';
 export { isBack, onBack } from './connection';
 export { Feed } from './Feed';
-export { createFormula, keepFromLabel, keepScales, nameVersion, saveDraft, shelve } from './formulas';
+export {
+  createFormula,
+  keepFromLabel,
+  keepScales,
+  nameVersion,
+  putFormula,
+  saveDraft,
+  shelve,
+} from './formulas';
 export { type News, newest, onNews } from './news';
 export { POLICY } from './policy';
 export {
   type Filters,
+  type FormulaPlace,
   formulaQuery,
   formulasQuery,
   pantryQuery,

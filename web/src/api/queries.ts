@@ -1,7 +1,9 @@
 import { QueryClient, queryOptions } from '@tanstack/react-query';
+import { BLANK, NOT_YET } from './blank';
 import { api, Problem, taken } from './client';
 import { onBack } from './connection';
 import { pauseBefore } from './policy';
+import type { components } from './schema';
 
 export const queries = new QueryClient({
   defaultOptions: {
@@ -40,7 +42,11 @@ export interface Filters {
   kind?: string;
   tag?: string;
   sort?: string;
+  place?: FormulaPlace;
 }
+
+/** Where a formula is: on the table, put away, or thrown out and still to be brought back. */
+export type FormulaPlace = components['schemas']['Place'];
 
 export const formulasQuery = (kitchen: string, filters: Filters) =>
   queryOptions({
@@ -63,13 +69,28 @@ export const versionQuery = (kitchen: string, formula: number, number: number) =
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+/** Formulas as they were begun in this window: what is typed into is not waited for when it gets its number. */
+const begun = new Map<string, typeof BLANK>();
+export const begunAs = (kitchen: string, made: typeof BLANK) => begun.set(`${kitchen}/${made.id}`, made);
+
+/** It is taken once: later the server knows better. */
+function takeBegun(kitchen: string, formula: number): typeof BLANK | undefined {
+  const name = `${kitchen}/${formula}`;
+  const made = begun.get(name);
+  begun.delete(name);
+  return made;
+}
+
 export const formulaQuery = (kitchen: string, formula: number) =>
   queryOptions({
     queryKey: ['formula', kitchen, formula],
     queryFn: () =>
-      taken(
-        api.GET('/api/kitchens/{kitchen}/formulas/{formula}', { params: { path: { kitchen, formula } } }),
-      ),
+      formula === NOT_YET
+        ? Promise.resolve(BLANK)
+        : taken(
+            api.GET('/api/kitchens/{kitchen}/formulas/{formula}', { params: { path: { kitchen, formula } } }),
+          ),
+    initialData: () => (formula === NOT_YET ? BLANK : takeBegun(kitchen, formula)),
     staleTime: 0,
     gcTime: 0,
   });

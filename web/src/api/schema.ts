@@ -313,7 +313,7 @@ export interface paths {
         };
         /**
          * List Formulas
-         * @description The kitchen's formulas, newest first or by title or fish.
+         * @description The kitchen's formulas in a place, newest first or by title or fish.
          */
         get: operations["formulas"];
         put?: never;
@@ -361,6 +361,26 @@ export interface paths {
          * @description Save the draft as it was typed.
          */
         put: operations["save_draft"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/formulas/{formula}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Formula
+         * @description Put a formula on the table, into the archive or into the bin; from each it can be put back.
+         */
+        put: operations["put_formula"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1705,10 +1725,17 @@ export interface components {
              */
             updated_at: string;
         };
-        /** FormulaList */
+        /**
+         * FormulaList
+         * @description Formulas in one place; `places` says how many there are in each place that has any.
+         */
         FormulaList: {
             /** Items */
             items: components["schemas"]["FormulaItem"][];
+            /** Places */
+            places: {
+                [key: string]: number;
+            };
             /** Species */
             species: string[];
             /** Tags */
@@ -1727,6 +1754,7 @@ export interface components {
             };
             /** Id */
             id: number;
+            place: components["schemas"]["Place"];
             /** Revision */
             revision: number;
             /** Versions */
@@ -2661,6 +2689,19 @@ export interface components {
             understood: string[];
             /** Unknown */
             unknown: string[];
+        };
+        /**
+         * Place
+         * @description Where a formula is: on the table, put away, or thrown out and still to be brought back.
+         * @enum {string}
+         */
+        Place: "table" | "archive" | "bin";
+        /**
+         * PlaceIn
+         * @description Where a formula is put.
+         */
+        PlaceIn: {
+            place: components["schemas"]["Place"];
         };
         /**
          * Practice
@@ -4062,6 +4103,7 @@ export interface operations {
                 kind?: string;
                 tag?: string;
                 sort?: string;
+                place?: string;
                 page?: number;
             };
             header?: never;
@@ -4302,6 +4344,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StaleOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                formula: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description Unprocessable Entity */

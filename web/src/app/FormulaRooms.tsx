@@ -1,4 +1,5 @@
 import { Outlet, useParams } from '@tanstack/react-router';
+import { formulaAt } from '@/formula/address';
 import { OpenedFormula } from '@/formula/OpenedFormula';
 import { FormulaHead } from '@/formula/whole/FormulaHead';
 
@@ -6,7 +7,7 @@ import { FormulaHead } from '@/formula/whole/FormulaHead';
 export function FormulaRooms() {
   const { kitchen, formula } = useParams({ from: '/$kitchen/formula/$formula' });
   return (
-    <OpenedFormula kitchen={kitchen} formula={Number(formula)}>
+    <OpenedFormula kitchen={kitchen} formula={formulaAt(formula)}>
       <FormulaHead />
       <Outlet />
     </OpenedFormula>

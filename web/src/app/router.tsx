@@ -1,5 +1,7 @@
 import { createRootRoute, createRoute, createRouter, notFound, redirect } from '@tanstack/react-router';
 import { queries, sessionQuery } from '@/api';
+import { formulaAt } from '@/formula/address';
+import { lookedAtAs } from '@/formula/draft/keepers';
 import { Failure, Nowhere } from './Failure';
 import { FormulaRooms } from './FormulaRooms';
 import { Shell } from './Shell';
@@ -47,9 +49,9 @@ const formula = createRoute({
   getParentRoute: () => inKitchen,
   path: '/formula/$formula',
   component: FormulaRooms,
-  remountDeps: ({ params }) => [params.kitchen, params.formula],
+  remountDeps: ({ params }) => [params.kitchen, lookedAtAs(params.kitchen, formulaAt(params.formula))],
   beforeLoad: ({ params }) => {
-    if (!/^[1-9]\d{0,14}$/.test(params.formula)) throw notFound();
+    if (Number.isNaN(formulaAt(params.formula))) throw notFound();
   },
 });
 

@@ -1,8 +1,9 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { useRouteContext } from '@tanstack/react-router';
+import { useRouteContext, useRouter } from '@tanstack/react-router';
 import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
 import { type FormulaDocument, formulaQuery, newest, onNews, pantryQuery, queries } from '@/api';
 import { list } from '@/document/document';
+import { addressOf } from './address';
 import { ConflictDialog } from './draft/ConflictDialog';
 import { keeperOf } from './draft/keepers';
 import { useUndoKeys } from './draft/useUndoKeys';
@@ -24,13 +25,13 @@ export function OpenedFormula({ kitchen, formula, children }: Props) {
   const [keeper] = useState(() =>
     keeperOf(kitchen, formula, { ...stored, document: stored.document as FormulaDocument }),
   );
-  const { document, ...draft } = useSyncExternalStore(keeper.subscribe, keeper.snapshot);
+  const { document, formula: number, ...draft } = useSyncExternalStore(keeper.subscribe, keeper.snapshot);
   const { answer, problem, stale, evaluator } = useEvaluation(kitchen, document);
   const [proposal, propose] = useState<Proposal | null>(null);
   const [chosen, openJar] = useState(0);
   const [sought, seek] = useState<Sought | null>(null);
   const [asked, ask] = useState<Asked>(null);
-  const readOnly = role === 'viewer';
+  const readOnly = role === 'viewer' || stored.place === 'bin';
 
   useEffect(() => keeper.met({ ...stored, document: stored.document as FormulaDocument }), [keeper, stored]);
   useEffect(() => {
@@ -45,6 +46,17 @@ export function OpenedFormula({ kitchen, formula, children }: Props) {
       if (whole || changes.some((one) => one.what === 'rows')) evaluator.afresh();
     });
   }, [keeper, evaluator, kitchen, formula]);
+  const router = useRouter();
+  useEffect(() => {
+    // It has its number now: the address says so, and what is looked at stays.
+    if (number === formula) return;
+    void router.navigate({
+      to: '.',
+      params: (now: object) => ({ ...now, formula: addressOf(number) }),
+      search: true,
+      replace: true,
+    });
+  }, [router, number, formula]);
   useUndoKeys(readOnly ? null : keeper);
 
   const opened: Opened = {
@@ -62,8 +74,10 @@ export function OpenedFormula({ kitchen, formula, children }: Props) {
       undo: keeper.undo,
       redo: keeper.redo,
       send: keeper.send,
+      number: () => keeper.snapshot().formula,
       revision: () => keeper.revision,
     },
+    place: stored.place,
     versions: stored.versions,
     version: null,
     evaluation: answer,

@@ -1,6 +1,7 @@
 import { Link, useMatchRoute } from '@tanstack/react-router';
 import { Popover } from 'radix-ui';
 import type { Evaluation } from '@/api';
+import { addressOf } from '@/formula/address';
 import { Button, LinkButton } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
 import { degrees, duration } from '@/words/numbers';
@@ -62,7 +63,7 @@ function ToPlace({ path, children }: { path: string; children: string }) {
   return (
     <Link
       to="/$kitchen/formula/$formula/bench"
-      params={{ kitchen, formula: String(formula) }}
+      params={{ kitchen, formula: addressOf(formula) }}
       onClick={() => seek({ path })}
       className={`rounded-control ${look}`}
     >

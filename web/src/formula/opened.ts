@@ -1,5 +1,14 @@
 import { createContext, useContext } from 'react';
-import type { Evaluation, FormulaDocument, Json, Notice, Pantry, Problem, VersionItem } from '@/api';
+import type {
+  Evaluation,
+  FormulaDocument,
+  FormulaPlace,
+  Json,
+  Notice,
+  Pantry,
+  Problem,
+  VersionItem,
+} from '@/api';
 import { at, pointer, put } from '@/document/document';
 import { type Patch, patched } from '@/document/patch';
 import type { Place } from '@/document/place';
@@ -40,9 +49,12 @@ export interface Opened {
     redo: () => void;
     /** Send what waits; true when the server has everything that was typed. */
     send: () => Promise<boolean>;
+    /** The formula's number at this moment; NOT_YET until something is typed. */
+    number: () => number;
     /** The revision that the server keeps. */
     revision: () => number;
   };
+  place: FormulaPlace;
   versions: VersionItem[];
   /** The version that is looked at as it was kept; null for the draft. */
   version: number | null;

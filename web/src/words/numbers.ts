@@ -87,6 +87,9 @@ export function clock(time: Date): string {
 }
 
 /** A number of the core in its own unit, as a cook reads it. */
+/** When something was: the time of a day that is today, else the day. */
+export const since = (time: Date): string => (day(time) === day(new Date()) ? clock(time) : day(time));
+
 export function inUnit(value: number | null | undefined, unit: string): string {
   if (value === null || value === undefined) return MISSING;
   switch (unit) {

@@ -1,8 +1,10 @@
 import {
   Again,
   type Conflict,
+  createFormula,
   type FormulaDocument,
   formulaQuery,
+  NOT_YET,
   Problem,
   queries,
   type Stale,
@@ -24,6 +26,8 @@ export type Keeping =
 
 interface Snapshot {
   document: FormulaDocument;
+  /** The formula's number; NOT_YET until the server has it. */
+  formula: number;
   keeping: Keeping;
   back: boolean;
   forth: boolean;
@@ -40,7 +44,8 @@ type Shown = Pick<Snapshot, 'document' | 'keeping'>;
  */
 export class DraftKeeper {
   private readonly kitchen: string;
-  private readonly formula: number;
+  private formula: number;
+  private readonly onBegun: (formula: number) => void;
   private shown: Snapshot;
   private base: number;
   /** The document at that revision; null while only the server knows it. */
@@ -56,16 +61,23 @@ export class DraftKeeper {
   private readonly history = new History();
   private merged = false;
 
-  constructor(kitchen: string, formula: number, opened: Unsent) {
+  /** ONBEGUN is told the number of a formula that the server had not got, once it has. */
+  constructor(
+    kitchen: string,
+    formula: number,
+    opened: Unsent,
+    onBegun: (formula: number) => void = () => {},
+  ) {
     this.kitchen = kitchen;
     this.formula = formula;
+    this.onBegun = onBegun;
     const left = unsent(kitchen, formula);
     this.base = (left ?? opened).revision;
     this.dirty = left !== null;
     const keeping: Keeping = left ? { state: 'typing' } : { state: 'kept', at: new Date() };
     const { document } = left ?? opened;
     this.kept = left ? null : document;
-    this.shown = { document, keeping, back: false, forth: false, merged: false };
+    this.shown = { document, keeping, formula, back: false, forth: false, merged: false };
   }
 
   get revision(): number {
@@ -137,7 +149,7 @@ export class DraftKeeper {
     this.again.stop();
     if (this.shown.keeping.state !== 'trouble') this.say({ state: 'keeping' });
     try {
-      this.base = (await saveDraft(this.kitchen, this.formula, this.base, sent)).revision;
+      this.base = (await this.handOver(sent)).revision;
       this.kept = sent;
       this.again.done();
       this.dirty = this.shown.document !== sent;
@@ -148,6 +160,16 @@ export class DraftKeeper {
       if (!(error instanceof Problem)) throw error;
       this.settle(error, sent);
     }
+  }
+
+  /** Save the draft; the first change of a formula is what stores it at all. */
+  private async handOver(sent: FormulaDocument): Promise<{ revision: number }> {
+    if (this.formula !== NOT_YET) return saveDraft(this.kitchen, this.formula, this.base, sent);
+    const made = await createFormula(this.kitchen, sent);
+    keepHere(this.kitchen, NOT_YET, null);
+    this.formula = made.id;
+    this.onBegun(made.id);
+    return made;
   }
 
   /** Try at once what waits for the server. */
@@ -249,7 +271,7 @@ export class DraftKeeper {
 
   private show(next: Shown): void {
     const { back, forth } = this.history;
-    this.shown = { ...next, back, forth, merged: this.merged };
+    this.shown = { ...next, formula: this.formula, back, forth, merged: this.merged };
     for (const listener of this.listeners) listener();
   }
 }

@@ -1,4 +1,4 @@
-import { POLICY } from '@/api';
+import { NOT_YET, POLICY } from '@/api';
 import { LinkButton } from '@/ui';
 import { fill, names, says } from '@/words';
 import { clock } from '@/words/numbers';
@@ -20,7 +20,8 @@ export function Kept() {
       data-stale={stale}
       className={`text-sm ${calm ? 'text-quiet' : 'rounded-control bg-warn-soft px-2 py-0.5 text-warn'}`}
     >
-      {!problem && calmly(keeping, merged)}
+      {!problem &&
+        (draft.number() === NOT_YET && state === 'kept' ? says.kept.nothing : calmly(keeping, merged))}
       {problem && keeping.state === 'trouble' && says.troubles[problem.trouble].typing}
       {problem && keeping.state !== 'trouble' && says.kept.unreckoned}
       {problem && ['refused', 'broken', 'busy'].includes(problem.trouble) && `: ${problem.detail}`}

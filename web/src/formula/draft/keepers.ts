@@ -1,10 +1,17 @@
-import { onBack } from '@/api';
+import { NOT_YET, onBack } from '@/api';
 import { DraftKeeper } from './DraftKeeper';
 import type { Unsent } from './keep';
 
 /** More than this are not remembered with their steps back, but for those that still have something to send. */
 const MOST = 30;
 const keepers = new Map<string, DraftKeeper>();
+/** Formulas that were begun in this window, with what they were looked at as before they had a number. */
+const begun = new Map<string, string>();
+const beginning = () => `${NOT_YET}.${begun.size}`;
+
+/** What a formula is looked at as: one that gets its number while it is looked at stays the one that it is. */
+export const lookedAtAs = (kitchen: string, formula: number): string =>
+  formula === NOT_YET ? beginning() : (begun.get(`${kitchen}/${formula}`) ?? String(formula));
 
 /**
  * The one keeper of a formula's draft, in this window. It outlives the screens, so that a formula opened again goes on
@@ -14,7 +21,11 @@ export function keeperOf(kitchen: string, formula: number, opened: Unsent): Draf
   const name = `${kitchen}/${formula}`;
   const known = keepers.get(name);
   if (known) return known;
-  const keeper = new DraftKeeper(kitchen, formula, opened);
+  const keeper = new DraftKeeper(kitchen, formula, opened, (number) => {
+    keepers.delete(name);
+    keepers.set(`${kitchen}/${number}`, keeper);
+    begun.set(`${kitchen}/${number}`, beginning());
+  });
   keepers.set(name, keeper);
   for (const [other, one] of keepers) {
     if (keepers.size <= MOST) break;

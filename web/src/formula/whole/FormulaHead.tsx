@@ -1,7 +1,8 @@
-import { Link } from '@tanstack/react-router';
-import { api, formulaQuery, Problem, queries, taken } from '@/api';
+import { Link, useRouteContext } from '@tanstack/react-router';
+import { api, formulaQuery, NOT_YET, Problem, putFormula, queries, taken } from '@/api';
 import { text } from '@/document/document';
-import { Button, Head, TextInput } from '@/ui';
+import { addressOf } from '@/formula/address';
+import { Button, Head, LinkButton, TextInput } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 import { Kept } from '../draft/Kept';
 import { Steps } from '../draft/Steps';
@@ -21,28 +22,31 @@ const ROOM = `inline-flex min-h-11 items-center border-b-3 border-transparent px
 
 /** The head of an opened formula, the same in all its rooms: title, rooms, whether all is kept, steps, a version. */
 export function FormulaHead() {
-  const { value, set, readOnly, draft, kitchen, formula, versions, asked, ask } = useOpened();
-  const params = { kitchen, formula: String(formula) };
+  const { value, set, readOnly, draft, kitchen, formula, place, evaluation, versions, asked, ask } =
+    useOpened();
+  const role = useRouteContext({ from: '/$kitchen' }).kitchen.role;
+  const params = { kitchen, formula: addressOf(formula) };
   const close = () => ask(null);
 
   /** A version is made of what the server has: never of a draft before the one that is seen. */
   async function keep(said: Said) {
     if (!(await draft.send())) throw new Problem(0, says.kept.unsent, says.kept.unsent);
     const body = { revision: draft.revision(), ...said };
-    const path = { kitchen, formula };
+    const path = { kitchen, formula: draft.number() };
     await taken(api.POST('/api/kitchens/{kitchen}/formulas/{formula}/versions', { params: { path }, body }));
-    await queries.invalidateQueries(formulaQuery(kitchen, formula));
+    await queries.invalidateQueries(formulaQuery(kitchen, path.formula));
   }
 
   return (
     <Head>
-      <h1 className="sr-only">{text(value(['title'])) || says.formula.untitled}</h1>
+      <h1 className="sr-only">{text(value(['title'])) || (evaluation?.fish.name ?? names.newFormula)}</h1>
       <TextInput
         label={names.title}
         value={value(['title'])}
         onType={(title) => set(['title'], title)}
         disabled={readOnly}
         data-path="/title"
+        placeholder={evaluation?.fish.name ?? names.newFormula}
         look="value"
         className="min-w-24 shrink truncate font-title! text-xl font-bold! not-focus:not-hover:border-transparent!"
       />
@@ -64,9 +68,28 @@ export function FormulaHead() {
         {names.notes}
       </Button>
       {readOnly ? (
-        <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">{says.formula.mayLook}</span>
+        <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">
+          {place === 'bin' ? terms.places.bin : says.formula.mayLook}
+          {place === 'bin' && role !== 'viewer' && (
+            <LinkButton
+              className="ml-2"
+              onClick={() =>
+                void putFormula(kitchen, formula, 'table').then(() =>
+                  queries.invalidateQueries(formulaQuery(kitchen, formula)),
+                )
+              }
+            >
+              {names.toPlace.table}
+            </LinkButton>
+          )}
+        </span>
       ) : (
-        <Button look="plain" className="shrink-0 whitespace-nowrap" onClick={() => ask('version')}>
+        <Button
+          look="plain"
+          className="shrink-0 whitespace-nowrap"
+          disabled={formula === NOT_YET && !draft.back}
+          onClick={() => ask('version')}
+        >
           {names.keepVersion}
         </Button>
       )}

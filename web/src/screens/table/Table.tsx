@@ -6,29 +6,37 @@ import {
   type Filters,
   type FormulaDocument,
   type FormulaItem,
+  type FormulaPlace,
   formulaQuery,
   formulasQuery,
-  type Problem,
+  NOT_YET,
+  Problem,
   pantryQuery,
+  putFormula,
   queries,
 } from '@/api';
 import { kindNames } from '@/document/kinds';
 import { shelfScale } from '@/drawing';
-import { Button, Choice, LinkButton, TextInput } from '@/ui';
+import { addressOf } from '@/formula/address';
+import { Button, Choice, LinkButton, TextInput, Trouble } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 import { EmptyTable } from './parts/EmptyTable';
 import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
-const EMPTY: FormulaDocument = {
-  format: 'jar-table/formula',
-  format_version: 1,
-  title: names.newFormula,
-  servings: 4,
-  fish: { state: 'fresh' },
-  jars: [],
-  cook: { method: 'pan' },
-};
+
+const PLACES = ['table', 'archive', 'bin'] as const satisfies readonly FormulaPlace[];
+
+/** What was put somewhere else last, and where it was. */
+interface Moved {
+  item: { id: number; title: string };
+  from: FormulaPlace;
+  to: FormulaPlace;
+}
+
+/** A place with how many formulas are there. */
+const placeName = (place: FormulaPlace, numbers: Record<string, number> | undefined) =>
+  fill(says.table.place, { place: terms.places[place], number: numbers?.[place] ?? 0 });
 
 /** The kitchen's formulas as jars standing on a table. */
 export function Table() {
@@ -43,18 +51,36 @@ export function Table() {
   );
   const pantry = useQuery(pantryQuery(kitchen.slug)).data;
   const nameOf = (id: string) => pantry?.species.find((one) => one.id === id)?.name ?? id;
-  const filtered = Object.entries(filters).some(([name, value]) => name !== 'sort' && value);
+  const { place = 'table', sort: _, ...narrowing } = filters;
+  const filtered = Object.values(narrowing).some(Boolean);
+  const may = kitchen.role !== 'viewer';
+  const [moved, setMoved] = useState<Moved | null>(null);
+  const [trouble, setTrouble] = useState<Problem | null>(null);
 
-  async function start() {
-    const made = await createFormula(kitchen.slug, structuredClone(EMPTY));
-    await navigate({
-      to: '/$kitchen/formula/$formula/bench',
-      params: { kitchen: kitchen.slug, formula: String(made.id) },
-    });
+  /** Put it somewhere else; where it was is remembered, so that one press takes it back. */
+  async function move(item: { id: number; title: string }, from: FormulaPlace, to: FormulaPlace) {
+    setTrouble(null);
+    await putFormula(kitchen.slug, item.id, to);
+    setMoved({ item, from, to });
   }
+
+  /** What could not be done is said, and nothing is where it is not. */
+  const tried = (deed: Promise<void>) =>
+    void deed.catch((error: unknown) => {
+      if (!(error instanceof Problem)) throw error;
+      setTrouble(error);
+    });
+
+  /** Nothing is stored until something is typed into it. */
+  const start = () =>
+    navigate({
+      to: '/$kitchen/formula/$formula/bench',
+      params: { kitchen: kitchen.slug, formula: addressOf(NOT_YET) },
+    });
 
   /** Another formula of the same document: what is changed in one does not change the other. */
   async function copy(item: FormulaItem) {
+    setTrouble(null);
     const { document } = await queries.fetchQuery(formulaQuery(kitchen.slug, item.id));
     const { brought_back: _, ...kept } = document as FormulaDocument;
     await createFormula(kitchen.slug, { ...kept, title: fill(says.table.copyOf, { title: item.title }) });
@@ -103,12 +129,29 @@ export function Table() {
           choices={terms.sorts}
           onPick={(sort) => setFilters({ ...filters, sort })}
         />
-        {kitchen.role !== 'viewer' && (
+        <Choice
+          label={names.whichPlace}
+          value={place}
+          choices={Object.fromEntries(PLACES.map((one) => [one, placeName(one, asked.data?.places)]))}
+          onPick={(picked) => setFilters({ ...filters, place: picked as FormulaPlace })}
+        />
+        {may && (
           <Button className="ml-auto" onClick={start}>
             {names.newFormula}
           </Button>
         )}
       </div>
+      <div role="status" data-part="moved">
+        {moved && (
+          <p className="mt-3 flex items-center gap-3 rounded-control bg-kelp-soft px-3 py-1.5">
+            {fill(says.table.moved[moved.to], { title: moved.item.title })}
+            <LinkButton onClick={() => tried(move(moved.item, moved.to, moved.from))}>
+              {names.undoMove}
+            </LinkButton>
+          </p>
+        )}
+      </div>
+      <Trouble words={trouble?.detail} />
       {asked.isPending && <p className="mt-10 text-quiet">{says.table.setting}</p>}
       {asked.isError && (
         <p role="alert" className="mt-4 rounded-control bg-warn-soft p-3 text-warn">
@@ -119,8 +162,11 @@ export function Table() {
       {asked.isSuccess && items.length === 0 && filtered && (
         <p className="mt-10 text-quiet">{says.table.noMatch}</p>
       )}
-      {asked.isSuccess && items.length === 0 && !filtered && (
-        <EmptyTable onStart={kitchen.role === 'viewer' ? undefined : start} />
+      {asked.isSuccess && items.length === 0 && !filtered && place === 'table' && (
+        <EmptyTable onStart={may ? start : undefined} />
+      )}
+      {asked.isSuccess && items.length === 0 && !filtered && place !== 'table' && (
+        <p className="mt-10 text-quiet">{says.table.empties[place]}</p>
       )}
       <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-5 gap-y-6">
         {items.map((item) => (
@@ -129,7 +175,19 @@ export function Table() {
             item={item}
             pantry={pantry}
             kitchen={kitchen.slug}
-            onCopy={kitchen.role === 'viewer' ? undefined : () => copy(item)}
+            menu={
+              may
+                ? [
+                    ...(place === 'table'
+                      ? [{ name: names.copyFormula, onSelect: () => tried(copy(item)) }]
+                      : []),
+                    ...PLACES.filter((to) => to !== place).map((to) => ({
+                      name: names.toPlace[to],
+                      onSelect: () => tried(move(item, place, to)),
+                    })),
+                  ]
+                : undefined
+            }
             scale={scale}
             high={HIGHEST}
           />

@@ -1,4 +1,5 @@
 import { useNavigate, useSearch } from '@tanstack/react-router';
+import { addressOf } from '@/formula/address';
 import { useOpened } from '@/formula/opened';
 import { Verdict } from '@/formula/Verdict';
 import { names, says } from '@/words';
@@ -15,7 +16,7 @@ export function VersionsScreen() {
   const choose = (one: number, opened = false) =>
     navigate({
       to: '/$kitchen/formula/$formula/versions',
-      params: { kitchen, formula: String(formula) },
+      params: { kitchen, formula: addressOf(formula) },
       search: { number: one, ...(opened ? { open: true } : {}) },
     });
   if (chosen && open) return <AsKept version={chosen} onClose={() => void choose(chosen.number)} />;

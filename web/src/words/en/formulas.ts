@@ -1,7 +1,6 @@
 /** A formula as a whole: whether it is kept, its versions, what a change of it changes. */
 export const formula = {
   itself: 'the formula',
-  untitled: 'Untitled',
   draftAfter: 'draft after version {number}',
   draftAfterNotReady: 'draft after version {number}, which is {standing}',
   noVersion: 'draft, no version yet',
@@ -18,6 +17,7 @@ export const verdict = {
 
 /** Whether what was typed is kept; where it is not, the troubles say why. */
 export const kept = {
+  nothing: 'Nothing typed, nothing kept',
   kept: 'All changes kept · {time}',
   merged: 'Merged with somebody’s changes, all kept · {time}',
   keeping: 'Keeping …',

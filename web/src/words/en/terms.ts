@@ -13,6 +13,8 @@ export const terms = {
     jar: 'this jar',
     fixed: 'fixed',
   },
+  /** Where formulas are. */
+  places: { table: 'On the table', archive: 'In the archive', bin: 'In the bin' },
   /** How the formulas on the table are sorted. */
   sorts: { '': 'newest first', title: 'by name', fish: 'by fish' },
   /** Shapes of fish. */

@@ -3,6 +3,7 @@ import type { TimeWindow } from '@/api';
 import { pointer, text } from '@/document/document';
 import { kindOf } from '@/document/kinds';
 import { Rim, WindowBar } from '@/drawing';
+import { addressOf } from '@/formula/address';
 import { useOpened } from '@/formula/opened';
 import { stopping, whyNoWindow } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
@@ -79,7 +80,7 @@ function ToWindow({ jar }: { jar: number }) {
   return (
     <Link
       to="/$kitchen/formula/$formula/window"
-      params={{ kitchen, formula: String(formula) }}
+      params={{ kitchen, formula: addressOf(formula) }}
       search={{ jar }}
       className="inline-block min-h-6 font-semibold text-kelp underline underline-offset-2"
     >

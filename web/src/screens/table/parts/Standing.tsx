@@ -5,14 +5,14 @@ import { kindOf } from '@/document/kinds';
 import { JarDrawing } from '@/drawing';
 import { MenuItem, menuLook } from '@/ui';
 import { fill, names, says } from '@/words';
-import { duration, grams } from '@/words/numbers';
+import { duration, grams, since } from '@/words/numbers';
 
 interface Props {
   item: FormulaItem;
   pantry: Pantry | undefined;
   kitchen: string;
-  /** Puts a copy of it on the table. */
-  onCopy?: () => void;
+  /** What can be done with it, where something can. */
+  menu?: { name: string; onSelect: () => void }[];
   scale: number;
   high: number;
 }
@@ -24,7 +24,7 @@ const TONES: Record<FormulaItem['card']['tone'], string> = {
 };
 
 /** One formula: its jars to one scale with all others, its fish, what is kept of it. */
-export function Standing({ item, pantry, kitchen, onCopy, scale, high }: Props) {
+export function Standing({ item, pantry, kitchen, menu, scale, high }: Props) {
   const { card } = item;
   // Their names come with the pantry: until then none, for an id is no word.
   const jars = card.jars.map((jar) =>
@@ -54,7 +54,8 @@ export function Standing({ item, pantry, kitchen, onCopy, scale, high }: Props) 
         <h2 className="mt-3 text-lg">{item.title}</h2>
         <p className="text-quiet">
           {card.fish ?? says.table.noFish}
-          {card.edible_g ? `, ${grams(card.edible_g)}` : ''} · {jars.filter(Boolean).join(', ')}
+          {card.edible_g ? `, ${grams(card.edible_g)}` : ''}
+          {jars.some(Boolean) && ` · ${jars.filter(Boolean).join(', ')}`}
         </p>
         {card.verdict && (
           <p
@@ -66,20 +67,27 @@ export function Standing({ item, pantry, kitchen, onCopy, scale, high }: Props) 
             {card.verdict}
           </p>
         )}
-        <p className="mt-1 flex items-center gap-2 text-sm text-quiet">
+        <p className="mt-1 flex justify-between gap-2 text-sm text-quiet">
           <span>
             {item.latest_version
               ? fill(says.table.kept, { number: item.latest_version })
               : says.table.draftOnly}
           </span>
-          {item.tags.map((tag) => (
-            <span key={tag} className="rounded-control border border-line px-1.5">
-              {tag}
-            </span>
-          ))}
+          <span data-part="changed">
+            {fill(says.table.changed, { when: since(new Date(item.updated_at)) })}
+          </span>
         </p>
+        {item.tags.length > 0 && (
+          <p className="mt-1 flex flex-wrap gap-1 text-sm text-quiet">
+            {item.tags.map((tag) => (
+              <span key={tag} className="rounded-control border border-line px-1.5">
+                {tag}
+              </span>
+            ))}
+          </p>
+        )}
       </Link>
-      {onCopy && (
+      {menu && (
         <DropdownMenu.Root>
           <DropdownMenu.Trigger
             aria-label={fill(names.moreForFormula, { title: item.title })}
@@ -89,7 +97,11 @@ export function Standing({ item, pantry, kitchen, onCopy, scale, high }: Props) 
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" className={menuLook}>
-              <MenuItem onSelect={onCopy}>{names.copyFormula}</MenuItem>
+              {menu.map(({ name, onSelect }) => (
+                <MenuItem key={name} onSelect={onSelect}>
+                  {name}
+                </MenuItem>
+              ))}
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
