@@ -26,7 +26,7 @@ class Weigh(TypedDict):
 class LineResult(TypedDict):
     """A line: its mass [g], how to weigh it, to spoon [ml and words], and what it brings [g, meq].
 
-    `goes_in_g` is what goes into the jar of what is soaked or squeezed first [g].
+    `goes_in_g` is what goes into the jar of what is soaked or squeezed first [g], `acid_g` its acid as citric.
     """
 
     id: str | None
@@ -45,6 +45,7 @@ class LineResult(TypedDict):
     salt_g: float | None
     sugar_g: float | None
     acid_meq: float | None
+    acid_g: float | None
     oil_g: float | None
 
 

@@ -33,16 +33,17 @@ def spread(middle: float | None, others: Sequence[float | None]) -> Range | None
 
 
 class Brought(TypedDict):
-    """What one line brings: volume [ml], salt [g], sugar [g], titratable acid [meq], oil [g]."""
+    """What one line brings: volume [ml], salt, sugar [g], titratable acid [meq] and as citric, oil [g]."""
 
     volume_ml: float | None
     salt_g: float | None
     sugar_g: float | None
     acid_meq: float | None
+    acid_g: float | None
     oil_g: float | None
 
 
-NOTHING: Brought = {"volume_ml": None, "salt_g": None, "sugar_g": None, "acid_meq": None, "oil_g": None}
+NOTHING: Brought = {"volume_ml": None, "salt_g": None, "sugar_g": None, "acid_meq": None, "acid_g": None, "oil_g": None}
 
 
 @kept(maxsize=2048)
@@ -62,6 +63,7 @@ def _brings(spec: Spec, mass: float) -> Brought:
         "salt_g": ingredient.salt * share,
         "sugar_g": ingredient.sugar * share,
         "acid_meq": meq_per_g(ingredient) * goes_in,
+        "acid_g": meq_per_g(ingredient) * goes_in * parameter("citric_per_equivalent") / 1000,
         "oil_g": 0.0 if ingredient.group == AROMATIC else ingredient.fat * share,
     }
 
@@ -96,6 +98,7 @@ def line_results(
             "salt_g": own["salt_g"],
             "sugar_g": own["sugar_g"],
             "acid_meq": own["acid_meq"],
+            "acid_g": own["acid_g"],
             "oil_g": own["oil_g"],
         }
         ends = spread(mass, [end.masses[place] for end in contents.ends]) if contents.ends else None

@@ -32,6 +32,8 @@ Explained = Literal[
     "salt_g_per_serving",
     "cook",
 ]
+# Less acid than this of a line is not worth a step [meq].
+NO_ACID = 0.05
 MOST_STEPS = 8
 # Salt that comes off again and is less is not worth a word [g].
 WORTH_SAYING_G = 0.05
@@ -159,12 +161,16 @@ def _acid(name: str, per: str) -> Callable[[Asked], Explanation]:
     def made(asked: Asked) -> Explanation:
         found = asked.answer["jars"][asked.place]["reading"]
         lines = asked.answer["jars"][asked.place]["lines"]
-        steps = [_step(f"{line['name']}", line["acid_meq"], "meq") for line in lines if (line["acid_meq"] or 0) > 0.05]
         with recorded() as used:
             whole = asked.contents.aqueous.titratable_meq() if asked.contents.aqueous else None
             each = parameter(per)
+        # Said in grams of the one acid that all are counted as, which a cook can weigh.
+        grams = each / 1000
+        steps = [
+            _step(f"{line['name']}", meq * grams, "g") for line in lines if (meq := line["acid_meq"] or 0.0) > NO_ACID
+        ]
         steps += [
-            _step(sentence("step/acid"), whole, "meq"),
+            _step(sentence("step/acid"), None if whole is None else whole * grams, "g"),
             _step("the whole jar", found["mass_g"], "g"),
             _step(title, found[name], "%"),  # type: ignore[literal-required]
         ]
@@ -192,7 +198,7 @@ def _ph(asked: Asked) -> Explanation:
             _step(f"{name} acid", molar, "mol/l") for name, molar in zip(ACIDS, jar.acids, strict=False) if molar > 1e-6
         ]
         if jar.strong_ions:
-            steps.append(_step("strong ions that hold some of it back (potassium above all)", jar.strong_ions, "eq/l"))
+            steps.append(_step("salts that hold some of it back, potassium above all", jar.strong_ions, "mol/l"))
         if jar.buffer:
             steps.append(_step("protein that binds some of it", jar.buffer, "mol/l per pH"))
         steps.append(_step("pH at which all charges balance", jar.ph(), ""))

@@ -128,7 +128,7 @@ class WhatIsTypedTest(BrowserTest):
         self.open_zander()
         self.bench.press(names.anotherFish)
         self.bench.find(names.findFish, "perch", "Perch")
-        self.bench.press(names.takeIt)
+        self.bench.press(names.makeChange)
         self.bench.sees(TIME, "No time can be given")
         self.bench.press("European perch")
         self.bench.sees("[data-part=advice]", "Lift out between")

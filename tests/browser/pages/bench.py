@@ -36,7 +36,7 @@ class BenchPage(Page):
 
     def complains(self, words: str) -> None:
         """Wait until a field says what is wrong with it."""
-        faults = (By.CSS_SELECTOR, "[role=alert]")
+        faults = (By.CSS_SELECTOR, "[role=alert], [data-part=fault]")
         self.until(lambda: any(words in fault.text for fault in self.driver.find_elements(*faults)), words)
 
     def open_jar(self, place: int) -> None:

@@ -2224,9 +2224,11 @@ export interface components {
          * LineResult
          * @description A line: its mass [g], how to weigh it, to spoon [ml and words], and what it brings [g, meq].
          *
-         *     `goes_in_g` is what goes into the jar of what is soaked or squeezed first [g].
+         *     `goes_in_g` is what goes into the jar of what is soaked or squeezed first [g], `acid_g` its acid as citric.
          */
         LineResult: {
+            /** Acid G */
+            acid_g: number | null;
             /** Acid Meq */
             acid_meq: number | null;
             /** As Bought */

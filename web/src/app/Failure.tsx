@@ -2,7 +2,7 @@ import { useQueryErrorResetBoundary } from '@tanstack/react-query';
 import { useRouter } from '@tanstack/react-router';
 import { type ReactNode, useEffect } from 'react';
 import { onBack, POLICY, Problem } from '@/api';
-import { Button } from '@/ui';
+import { Button, Main } from '@/ui';
 import type { TroubleName } from '@/words';
 import { names, says } from '@/words';
 
@@ -65,13 +65,14 @@ export function Nowhere() {
 
 function Note({ title, trouble, children }: { title: string; trouble: string; children: ReactNode }) {
   return (
-    <main
+    <Main
+      title={title}
       className="mx-auto mt-24 max-w-md rounded-plate border border-line bg-plate p-6"
       data-part="failure"
       data-trouble={trouble}
     >
       <h1 className="text-xl">{title}</h1>
       {children}
-    </main>
+    </Main>
   );
 }

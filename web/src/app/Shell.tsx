@@ -4,10 +4,13 @@ import { useEffect, useState } from 'react';
 import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
-import { HeadPlace, MenuItem, menuLook } from '@/ui';
+import { Announcer, HeadPlace, MenuItem, menuLook, SkipLink } from '@/ui';
 import { fill, names, says } from '@/words';
 import { Connection } from './Connection';
+import type { Screen } from './help/Help';
+import { HelpButton } from './help/HelpButton';
 import { useFeed } from './useFeed';
+import { useFetchedAhead } from './useFetchedAhead';
 
 /** The plane every screen lies on: where one is, which kitchen, who. */
 export function Shell() {
@@ -17,7 +20,10 @@ export function Shell() {
   const problem = useFeed(kitchen.slug, kitchen.changes);
   const initials = person.initials || person.name.slice(0, 2);
   const [place, setPlace] = useState<HTMLElement | null>(null);
-  const opened = useMatches().some((match) => match.routeId.startsWith('/$kitchen/formula'));
+  const matches = useMatches();
+  const opened = matches.some((match) => match.routeId.startsWith('/$kitchen/formula'));
+  const screen = screenOf(matches.at(-1)?.routeId ?? '');
+  const fetched = useFetchedAhead();
   const [stuck, setStuck] = useState<string | null>(null);
   // Heard again: what was stuck is on its way.
   useEffect(() => {
@@ -46,8 +52,10 @@ export function Shell() {
   }
 
   return (
-    <div className="flex min-h-dvh flex-col">
+    <div className="flex min-h-dvh flex-col" data-fetched={fetched ? 'all' : undefined}>
+      <SkipLink />
       <Hatches />
+      <Announcer />
       <header className="flex min-h-12 shrink-0 items-center gap-3 border-b border-line bg-plate px-3">
         <Link
           to="/$kitchen"
@@ -59,6 +67,7 @@ export function Shell() {
         </Link>
         <div ref={setPlace} className="flex min-w-0 grow flex-wrap items-center gap-x-3 xl:flex-nowrap" />
         <Connection problem={problem} stuck={stuck} />
+        <HelpButton screen={screen} />
         <DropdownMenu.Root>
           <DropdownMenu.Trigger
             aria-label={fill(names.account, { initials, person: person.name })}
@@ -82,6 +91,10 @@ export function Shell() {
     </div>
   );
 }
+
+/** Which screen an address leads to, for its help. */
+const screenOf = (route: string): Screen =>
+  (['bench', 'window', 'versions'] as const).find((room) => route.endsWith(room)) ?? 'table';
 
 /** The sign: a jar standing on a table. */
 function Mark() {

@@ -64,9 +64,14 @@ export function TimeHandle({ label, minutes, words, vague, end, steps, at, from,
         aria-disabled={onMove ? undefined : true}
         onKeyDown={key}
         data-part="handle"
-        className={`absolute inset-y-0.5 w-5 -translate-x-1/2 rounded-full border-[3px] border-ink bg-plate pointer-coarse:w-7 ${vague ? 'border-dashed' : ''}`}
+        // A finger has more to press than is drawn.
+        className="absolute inset-y-0.5 flex w-6 -translate-x-1/2 justify-center rounded-full pointer-coarse:-inset-y-1 pointer-coarse:w-11 pointer-coarse:py-1.5"
         style={{ left: `${at(minutes)}%` }}
-      />
+      >
+        <span
+          className={`w-5 rounded-full border-[3px] border-ink bg-plate pointer-coarse:w-7 ${vague ? 'border-dashed' : ''}`}
+        />
+      </span>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+export { Announcer, announce, announceLater } from './Announcer';
 export { Button } from './Button';
 export { Choice } from './Choice';
 export { Dialog } from './Dialog';
@@ -7,6 +8,9 @@ export { Finder, type Found } from './Finder';
 export { Head, HeadPlace } from './Head';
 export { type Look, NumberInput, TextInput } from './inputs';
 export { LinkButton } from './LinkButton';
+export { Main, SkipLink } from './Main';
 export { MenuItem, menuLook } from './Menu';
 export { Trouble } from './Trouble';
+export { useKeys, useSingleKeys } from './useKeys';
+export { rovingKeys, useRovingRows } from './useRoving';
 export { useSorting } from './useSorting';

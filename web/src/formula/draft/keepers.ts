@@ -1,6 +1,6 @@
-import { NOT_YET, onBack } from '@/api';
+import { createFormula, NOT_YET, onBack, Problem, queries } from '@/api';
 import { DraftKeeper } from './DraftKeeper';
-import type { Unsent } from './keep';
+import { keepHere, type Unsent, unsent } from './keep';
 
 /** More than this are not remembered with their steps back, but for those that still have something to send. */
 const MOST = 30;
@@ -32,6 +32,23 @@ export function keeperOf(kitchen: string, formula: number, opened: Unsent): Draf
     if (one.idle && other !== name) keepers.delete(other);
   }
   return keeper;
+}
+
+/**
+ * A formula that was begun in this browser and left before the server had it is stored now: the next one begins empty.
+ * Where that is not possible it stays here, and is the one that is gone on with.
+ */
+export async function storeLeft(kitchen: string): Promise<void> {
+  const left = unsent(kitchen, NOT_YET);
+  if (!left || keepers.has(`${kitchen}/${NOT_YET}`)) return;
+  keepHere(kitchen, NOT_YET, null);
+  try {
+    await createFormula(kitchen, left.document);
+    await queries.invalidateQueries({ queryKey: ['formulas', kitchen] });
+  } catch (error) {
+    keepHere(kitchen, NOT_YET, left);
+    if (!(error instanceof Problem)) throw error;
+  }
 }
 
 /** Send all that waits; true when the server has everything that was typed in this window. */

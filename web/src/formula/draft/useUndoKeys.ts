@@ -13,6 +13,8 @@ export function useUndoKeys(steps: Steps | null) {
     function pressed(event: KeyboardEvent) {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
       if (document.querySelector('[role=dialog]')) return;
+      // A field that is no part of the document has the browser's own steps.
+      if (event.target instanceof Element && event.target.matches('[role=combobox], [type=search]')) return;
       event.preventDefault();
       (event.shiftKey ? redo : undo)();
     }

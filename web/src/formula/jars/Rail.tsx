@@ -3,7 +3,7 @@ import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dn
 import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef } from 'react';
 import { JarDrawing, shelfScale } from '@/drawing';
-import { useSorting } from '@/ui';
+import { rovingKeys, useSorting } from '@/ui';
 import { fill, names, says } from '@/words';
 import { useOpened } from '../opened';
 import { useJars } from './useJars';
@@ -31,6 +31,7 @@ export function Rail({ open, onOpen, onAdd }: Props) {
   );
   const { ids, context } = useSorting(
     standing.map((one) => one.id),
+    standing.map((one) => one.name),
     (from, to) => {
       move(from, to);
       onOpen(to);
@@ -41,7 +42,11 @@ export function Rail({ open, onOpen, onAdd }: Props) {
     <section aria-label={names.shelf} className="shrink-0">
       <DndContext {...context}>
         <SortableContext items={ids} strategy={horizontalListSortingStrategy} disabled={readOnly}>
-          <div className="relative flex items-stretch gap-1 overflow-x-auto px-2">
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: keys go from one of its buttons to another */}
+          <div
+            className="relative flex items-stretch gap-1 overflow-x-auto px-2"
+            onKeyDown={(event) => rovingKeys(event, '[data-jar]')}
+          >
             {standing.map((jar, place) => (
               <StandingJar
                 key={ids[place]}
@@ -113,6 +118,7 @@ function StandingJar({ id, place, jar, scale, open, named, onOpen }: StandingPro
       {...listeners}
       aria-roledescription={names.movableJar}
       aria-pressed={open}
+      tabIndex={open ? 0 : -1}
       title={fill(says.jars.inRail, { jar: name, state: jar.words })}
       data-jar={place}
       data-state={jar.state}

@@ -59,7 +59,7 @@ export function FormulaHead() {
       </nav>
       <span className="ml-auto flex flex-wrap items-center justify-end gap-x-3 text-sm leading-4.5 text-quiet">
         <Kept />
-        <span data-part="after-version">
+        <span data-part="after-version" className="max-md:hidden">
           <AfterVersion />
         </span>
       </span>
@@ -79,7 +79,7 @@ export function FormulaHead() {
                 )
               }
             >
-              {names.toPlace.table}
+              {names.putOnTable}
             </LinkButton>
           )}
         </span>

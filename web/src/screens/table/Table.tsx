@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate, useRouteContext } from '@tanstack/react-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   createFormula,
   type Filters,
@@ -18,7 +18,8 @@ import {
 import { kindNames } from '@/document/kinds';
 import { shelfScale } from '@/drawing';
 import { addressOf } from '@/formula/address';
-import { Button, Choice, LinkButton, TextInput, Trouble } from '@/ui';
+import { storeLeft } from '@/formula/draft/keepers';
+import { Button, Choice, LinkButton, Main, TextInput, Trouble } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 import { EmptyTable } from './parts/EmptyTable';
 import { Standing } from './parts/Standing';
@@ -26,6 +27,13 @@ import { Standing } from './parts/Standing';
 const HIGHEST = 118;
 
 const PLACES = ['table', 'archive', 'bin'] as const satisfies readonly FormulaPlace[];
+
+/** What putting a formula somewhere is called. */
+const PUT: Record<FormulaPlace, string> = {
+  table: names.putOnTable,
+  archive: names.putAway,
+  bin: names.throwOut,
+};
 
 /** What was put somewhere else last, and where it was. */
 interface Moved {
@@ -71,6 +79,8 @@ export function Table() {
       setTrouble(error);
     });
 
+  useEffect(() => void storeLeft(kitchen.slug), [kitchen.slug]);
+
   /** Nothing is stored until something is typed into it. */
   const start = () =>
     navigate({
@@ -88,9 +98,9 @@ export function Table() {
   }
 
   return (
-    <main className="mx-auto w-full max-w-7xl p-4">
+    <Main title={terms.places[place]} className="mx-auto w-full max-w-7xl p-4">
       <div className="flex flex-wrap items-center gap-3">
-        <h1 className="mr-2 text-2xl">{says.table.head}</h1>
+        <h1 className="mr-2 text-2xl">{terms.places[place]}</h1>
         <TextInput
           label={names.searchFormulas}
           type="search"
@@ -182,7 +192,7 @@ export function Table() {
                       ? [{ name: names.copyFormula, onSelect: () => tried(copy(item)) }]
                       : []),
                     ...PLACES.filter((to) => to !== place).map((to) => ({
-                      name: names.toPlace[to],
+                      name: PUT[to],
                       onSelect: () => tried(move(item, place, to)),
                     })),
                   ]
@@ -193,6 +203,6 @@ export function Table() {
           />
         ))}
       </ul>
-    </main>
+    </Main>
   );
 }

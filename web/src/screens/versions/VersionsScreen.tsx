@@ -1,7 +1,9 @@
 import { useNavigate, useSearch } from '@tanstack/react-router';
 import { addressOf } from '@/formula/address';
 import { useOpened } from '@/formula/opened';
+import { useRoomTitle } from '@/formula/useTitle';
 import { Verdict } from '@/formula/Verdict';
+import { Main } from '@/ui';
 import { names, says } from '@/words';
 import { AsKept } from './parts/AsKept';
 import { Chosen } from './parts/Chosen';
@@ -11,6 +13,7 @@ import { Tree } from './parts/Tree';
 export function VersionsScreen() {
   const { number, open } = useSearch({ from: '/$kitchen/formula/$formula/versions' });
   const { versions, kitchen, formula } = useOpened();
+  const title = useRoomTitle(names.versions);
   const navigate = useNavigate();
   const chosen = versions.find((one) => one.number === number) ?? versions[0];
   const choose = (one: number, opened = false) =>
@@ -21,7 +24,7 @@ export function VersionsScreen() {
     });
   if (chosen && open) return <AsKept version={chosen} onClose={() => void choose(chosen.number)} />;
   return (
-    <main className="flex grow flex-col gap-2 p-3 pt-2">
+    <Main title={title} className="flex grow flex-col gap-2 p-3 pt-2">
       <Verdict />
       {chosen ? (
         <div className="grid grow items-start gap-2 lg:grid-cols-[24rem_minmax(0,1fr)]">
@@ -33,6 +36,6 @@ export function VersionsScreen() {
       ) : (
         <p className="rounded-plate border border-line bg-plate p-4 text-quiet">{says.versions.none}</p>
       )}
-    </main>
+    </Main>
   );
 }

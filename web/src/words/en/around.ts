@@ -1,5 +1,6 @@
 /** Around all screens: the connection, signing in and out, what an address does not lead to. */
 export const app = {
+  windowTitle: '{title} · Jar Table',
   setting: 'Setting the bench …',
   signedInAs: '{person}, in {kitchen}',
   nowhere: 'There is nothing at this address',
@@ -28,8 +29,21 @@ export const silence = {
   status: 'The server answered {status}.',
 } as const;
 
+/** What is told after a change to whoever does not see the figures. */
+export const told = {
+  jar: '{jar}: {mass}, salt {salt} of the fish, {time}. A serving has {plate} salt.',
+} as const;
+
+/** What is told of things that are moved by keys, to whoever does not see it. */
+export const sorting = {
+  how: 'Press Space to lift it, arrows to move it, Space to set it down, Escape to leave it where it was.',
+  lifted: '{what} is lifted, place {place} of {all}.',
+  over: '{what}: place {place} of {all}.',
+  down: '{what} stands at place {place} of {all}.',
+  back: '{what} is where it was.',
+} as const;
+
 export const table = {
-  head: 'On the table',
   hint: 'Search: zander, caraway, soy …',
   everyFish: 'every fish',
   everyKind: 'every kind',

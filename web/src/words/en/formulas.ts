@@ -1,5 +1,6 @@
 /** A formula as a whole: whether it is kept, its versions, what a change of it changes. */
 export const formula = {
+  room: '{title} · {room}',
   itself: 'the formula',
   draftAfter: 'draft after version {number}',
   draftAfterNotReady: 'draft after version {number}, which is {standing}',
@@ -126,20 +127,4 @@ export const begin = {
   weigh: 'Weigh all pieces together, measure one at its thickest, say how many eat.',
   jar: 'Set the first jar on it: a brine, a marinade, a rub …',
   done: 'Done.',
-} as const;
-
-export const keys = {
-  says: 'Single keys work when no field has the focus.',
-  '?': 'show or hide this list',
-  l: 'type a line into the open jar',
-  w: 'type the weight of the fish',
-  t: 'type the thickness',
-  a: 'add a jar',
-  s: 'scale the formula',
-  v: 'keep a version',
-  ',': 'open the jar before',
-  '.': 'open the jar after',
-  'Ctrl Z': 'one step back',
-  'Ctrl Shift Z': 'one step forth again',
-  Space: 'on a jar or a line’s handle: lift it, arrows move it, Space sets it down',
 } as const;

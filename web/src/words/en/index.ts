@@ -1,7 +1,8 @@
 /** The words of the interface in English. */
-import { app, silence, table } from './around';
+import { app, silence, sorting, table, told } from './around';
 import * as fish from './fish';
 import * as formulas from './formulas';
+import { help } from './help';
 import * as jars from './jars';
 import * as readings from './readings';
 import { troubles } from './troubles';
@@ -9,7 +10,20 @@ import * as window from './window';
 
 export { names } from './names';
 export { terms } from './terms';
-export const says = { app, silence, table, troubles, ...formulas, ...fish, ...jars, ...readings, ...window };
+export const says = {
+  help,
+  app,
+  silence,
+  sorting,
+  told,
+  table,
+  troubles,
+  ...formulas,
+  ...fish,
+  ...jars,
+  ...readings,
+  ...window,
+};
 
 /** How numbers, dates and times are written. */
 export const locale = 'en-GB';

@@ -101,7 +101,6 @@ export const lines = {
   setsWeight: 'you set what it weighs on this fish',
   setsWritten: 'you set what is written',
   span: '{low} – {high}',
-  acid: '{amount} meq acid',
   fromTo: '{low} to {high}',
   forEach: ' for each {fish} {unit} ',
   forArea: 'for each 100 cm²',

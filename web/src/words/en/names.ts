@@ -1,6 +1,7 @@
 /** What can be pressed, typed into or gone to, as it is called: on the screen, to a screen reader, and in the tests. */
 export const names = {
   product: 'Jar Table',
+  skip: 'To what this screen is about',
 
   // On every screen
   signOut: 'Sign out',
@@ -9,7 +10,8 @@ export const names = {
   toTable: 'To the Table',
   notNow: 'Not now',
   leaveIt: 'Leave it as it is',
-  takeIt: 'Take it',
+  makeChange: 'Make this change',
+  swapIt: 'Swap it',
   stepBack: 'One step back',
   stepForth: 'One step forth',
   unitOf: 'Unit of {what}',
@@ -47,7 +49,9 @@ export const names = {
   firstFormula: 'Begin the first formula',
   copyFormula: 'Put a copy beside it',
   whichPlace: 'Which formulas',
-  toPlace: { table: 'Put it on the table', archive: 'Put it into the archive', bin: 'Throw it out' },
+  putOnTable: 'Put it on the table',
+  putAway: 'Put it into the archive',
+  throwOut: 'Throw it out',
   undoMove: 'Undo',
   moreForFormula: 'More for {title}',
   versions: 'Versions',
@@ -61,7 +65,8 @@ export const names = {
   oneMore: 'and 1 more',
   andMore: 'and {number} more',
   account: '{initials}, signed in: {person}',
-  keys: 'Keys',
+  help: 'Help',
+  searchHelp: 'Search the help',
   singleKeys: 'Single keys are on',
   notes: 'Notes',
   tags: 'Tags',

@@ -56,7 +56,9 @@ export function JarInTime({ jar, evaluation }: Props) {
             {sentence(now, window, stop?.text)}
           </p>
         )}
-        {!now && <p className="text-quiet">{asked.answer ? says.window.surfaceOnly : says.app.reckoning}</p>}
+        {!now && !asked.problem && (
+          <p className="text-quiet">{asked.answer ? says.window.surfaceOnly : says.app.reckoning}</p>
+        )}
         {now && profile && (
           <div className={then ? 'grid gap-4 md:grid-cols-2' : ''}>
             {then && (

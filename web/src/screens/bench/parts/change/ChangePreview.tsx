@@ -37,7 +37,7 @@ export function ChangePreview({ proposal, onClose }: Props) {
             onClose();
           }}
         >
-          {names.takeIt}
+          {names.makeChange}
         </Button>
       </div>
     </Dialog>

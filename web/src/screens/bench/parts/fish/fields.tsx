@@ -32,7 +32,7 @@ export function AtPlace({ way }: { way: Place }) {
   return (
     <>
       {fault && (
-        <p role="alert" className={`text-sm ${isTold(fault) ? 'text-quiet' : 'text-stop'}`}>
+        <p data-part="fault" className={`text-sm ${isTold(fault) ? 'text-quiet' : 'text-stop'}`}>
           {fault.text}
         </p>
       )}

@@ -4,7 +4,7 @@ import { Problem } from '@/api';
 import { isObject, text } from '@/document/document';
 import { useJars } from '@/formula/jars/useJars';
 import { useOpened } from '@/formula/opened';
-import { Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
+import { announce, Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
 import { fill, names, says } from '@/words';
 import { keepOnShelf } from '../../state/ownShelf';
 
@@ -21,6 +21,8 @@ export function JarMenu({ place, onOpenJar }: Props) {
   const go = (to: number) => {
     move(place, to);
     onOpenJar(to);
+    const what = text(value(['jars', place, 'name'])) ?? fill(says.jars.place, { place: place + 1 });
+    announce(fill(says.sorting.down, { what, place: to + 1, all: jars.length }));
   };
   return (
     <>

@@ -1,6 +1,6 @@
 import type { LineResult, Pantry } from '@/api';
-import { fill, says, terms } from '@/words';
-import { grams, percent, plain } from '@/words/numbers';
+import { terms } from '@/words';
+import { grams, percent } from '@/words/numbers';
 
 /** The widest bar [px]; the heaviest line of the jar has it. */
 const WIDE = 122;
@@ -67,7 +67,7 @@ function told(result: LineResult): string {
   const words = [
     share !== null && percent(share, share < 10 ? 2 : 0),
     (result.salt_g ?? 0) >= 0.05 && `${grams(result.salt_g)} ${terms.components.salt.name}`,
-    (result.acid_meq ?? 0) >= 0.5 && fill(says.lines.acid, { amount: plain(result.acid_meq, 0) }),
+    (result.acid_g ?? 0) >= 0.05 && `${grams(result.acid_g)} ${terms.components.acid.name}`,
     (result.sugar_g ?? 0) >= 0.5 && `${grams(result.sugar_g)} ${terms.components.sugar.name}`,
     (result.oil_g ?? 0) >= 0.5 && `${grams(result.oil_g)} ${terms.components.oil.name}`,
   ].filter(Boolean);

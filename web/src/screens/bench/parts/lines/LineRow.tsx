@@ -48,7 +48,7 @@ export function LineRow({ id, jar, line, last, heaviest, onMove }: Props) {
               {...attributes}
               {...listeners}
               aria-label={fill(names.moveLine, { line: called })}
-              className="-ml-2.5 min-h-9 cursor-grab rounded-control px-1.5 text-quiet pointer-coarse:min-h-11"
+              className="-ml-3 min-h-9 cursor-grab rounded-control px-2 text-quiet pointer-coarse:min-h-11"
             >
               <svg width="8" height="18" viewBox="0 0 8 18" className="fill-current" aria-hidden="true">
                 <path d="M1 4h2v2h-2zM5 4h2v2h-2zM1 8h2v2h-2zM5 8h2v2h-2zM1 12h2v2h-2zM5 12h2v2h-2z" />
@@ -125,7 +125,7 @@ export function LineRow({ id, jar, line, last, heaviest, onMove }: Props) {
           <td
             colSpan={6}
             className={`pb-1 pl-26 text-sm ${advice ? 'text-quiet' : 'text-stop'}`}
-            role={advice ? undefined : 'alert'}
+            data-part={advice ? undefined : 'fault'}
             data-advised={advice ? notice.code : undefined}
           >
             {fault}

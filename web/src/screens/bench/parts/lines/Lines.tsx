@@ -1,17 +1,19 @@
 import { DndContext } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { list, put, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
-import { LinkButton, useSorting } from '@/ui';
-import { names, says } from '@/words';
+import { announce, LinkButton, useRovingRows, useSorting } from '@/ui';
+import { fill, names, says } from '@/words';
 import { LineRow } from './LineRow';
 import { ScalesDialog } from './ScalesDialog';
 
 /** The lines of a jar, as the list to weigh by. Dragged by the handle. */
 export function Lines({ jar }: { jar: number }) {
-  const { value, document, change, readOnly, evaluation } = useOpened();
+  const { value, document, change, readOnly, evaluation, pantry } = useOpened();
   const [weighing, setWeighing] = useState(false);
+  const table = useRef<HTMLTableElement>(null);
+  const roving = useRovingRows(table, 'tbody');
   const way = ['jars', jar, 'lines'] as const;
   const lines = list(value(way));
   function move(from: number, to: number) {
@@ -21,16 +23,26 @@ export function Lines({ jar }: { jar: number }) {
     next.splice(to, 0, line ?? null);
     change(put(document, way, next));
   }
+  const called = lines.map((line, place) => {
+    const id = text(within<'Line'>(line, 'ingredient'));
+    return pantry.ingredients.find((one) => one.id === id)?.name ?? id ?? `${place + 1}`;
+  });
+  /** Moved by its menu: told, for nobody sees it move. */
+  function moveAndTell(from: number, to: number) {
+    move(from, to);
+    announce(fill(says.sorting.down, { what: called[from] ?? '', place: to + 1, all: lines.length }));
+  }
 
   const { ids, context } = useSorting(
     lines.map((line) => text(within<'Line'>(line, 'id'))),
+    called,
     move,
   );
   if (!lines.length) return <p className="mt-3 text-quiet">{says.lines.none}</p>;
   const heaviest = Math.max(...(evaluation?.jars[jar]?.lines.map((line) => line.mass_g ?? 0) ?? []), 0);
   return (
     <DndContext {...context}>
-      <table className="mt-1 w-full border-collapse" data-part="lines">
+      <table ref={table} {...roving} className="mt-1 w-full border-collapse" data-part="lines">
         <thead className="text-left text-sm text-quiet">
           <tr>
             <th colSpan={2} className="pr-1 text-right font-normal">
@@ -55,7 +67,7 @@ export function Lines({ jar }: { jar: number }) {
               line={line}
               last={lines.length - 1}
               heaviest={heaviest}
-              onMove={move}
+              onMove={moveAndTell}
             />
           ))}
         </SortableContext>

@@ -69,7 +69,7 @@ export function SwapDialog({ open, onClose, jar, line, name }: Props) {
             close();
           }}
         >
-          {names.takeIt}
+          {names.swapIt}
         </Button>
       </div>
     </Dialog>

@@ -52,7 +52,7 @@ export function Weigh({ own }: { own: LineOnBench }) {
         className="value w-full text-right! font-title text-xl leading-6 font-bold not-focus:not-hover:not-aria-invalid:border-transparent!"
       />
       {wrong && (
-        <span id={fault} role="alert" className="block text-right text-sm text-stop">
+        <span id={fault} data-part="fault" className="block text-right text-sm text-stop">
           {says.lines.gramsAbove}
         </span>
       )}

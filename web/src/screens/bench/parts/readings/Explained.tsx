@@ -26,7 +26,7 @@ export function Explained({ name, label, jar = 0, words, children }: Props) {
         type="button"
         aria-label={label}
         onClick={() => setOpen(true)}
-        className="rounded-control text-left underline decoration-dotted decoration-1 underline-offset-4 hover:text-kelp"
+        className="min-h-6 rounded-control text-left underline decoration-dotted decoration-1 underline-offset-4 hover:text-kelp"
         data-explain={name}
       >
         {words ?? names.howThisIsReached}

@@ -1,0 +1,18 @@
+import { useState } from 'react';
+import { Button, useKeys } from '@/ui';
+import { names } from '@/words';
+import { Help, type Screen } from './Help';
+
+/** The way to the help of a screen, by a press or by its key. */
+export function HelpButton({ screen }: { screen: Screen }) {
+  const [open, setOpen] = useState(false);
+  useKeys({ '?': () => setOpen(true) });
+  return (
+    <>
+      <Button look="quiet" className="px-2!" onClick={() => setOpen(true)} aria-label={names.help}>
+        ?
+      </Button>
+      <Help screen={screen} open={open} onClose={() => setOpen(false)} />
+    </>
+  );
+}

@@ -1,0 +1,106 @@
+import { names } from './names';
+
+/** Help on every screen: what one does there, which keys there are, what each word means. */
+export const help = {
+  hint: 'Search: basis, window, lift, scale …',
+  here: 'On this screen',
+  keys: 'Keys',
+  keysSay: 'Single keys work when no field has the focus.',
+  words: 'Words',
+  nothing: 'Nothing here speaks of that.',
+  screens: {
+    table: [
+      'Each formula stands here with its jars, all to one scale. Press one to open it.',
+      `“${names.newFormula}” begins one; nothing is stored until you type something.`,
+      'The menu of a card copies it, puts it away or throws it out. From the archive and the bin it comes back.',
+    ],
+    bench: [
+      'Left is the fish: weigh and measure it, say how it is cooked and who eats. All amounts and times follow from it.',
+      'The middle is the open jar. The large grams are what stands on the scale; the sentence below says how it was written and what it follows.',
+      'Type a line at the foot as you would write it: lime juice 30 ml, 2 tsp fine salt, 1.2 % salt.',
+      'Right are its readings, the salt on its way to the plate, and the cautions.',
+      'The bar at the foot is the jar’s time on this cut. Drag the handle, or plan the best.',
+      'The line on top says whether it is ready and leads to what is wrong.',
+    ],
+    window: [
+      'The cut across shows how far salt and acid have come at the minute that the handle stands on.',
+      'Play it, or pin a moment and compare another with it.',
+      'Below you ask further: other cuts, other temperatures, what moves the window, how long until the plate.',
+    ],
+    versions: [
+      'A version never changes. Keep one when the formula is worth coming back to.',
+      'Choose one to see what the draft changes against it. Brought back, the draft goes on from it.',
+    ],
+  },
+  glossary: [
+    [
+      'Formula',
+      'The fish, its servings, the jars in the order they touch it, and how it is cooked. It has a draft and versions.',
+    ],
+    [
+      'Fish',
+      'Its species and cut, how many pieces, what they weigh and how thick they are, skin and bone, fresh or thawed, how cold.',
+    ],
+    [
+      'Cut',
+      'The shape that decides time: whole, side, fillet, loin, steak, butterflied, strip, chunk, ribbon.',
+    ],
+    ['Jar', 'One preparation: a marinade, a brine, a rub, a coat, a filling, a finish.'],
+    ['Line', 'One ingredient in a jar, with its amount and what that follows.'],
+    [
+      'Basis',
+      'What an amount follows when the fish changes: its weight, its surface, the pieces, the servings, what covers it, another line, the flour, or nothing.',
+    ],
+    ['Shelf', 'Jars to begin with: those of several schools, and the kitchen’s own.'],
+    ['School', 'One of the ways in which good cooks disagree. The jar says which it follows.'],
+    [
+      'Reading',
+      'What a jar holds, reckoned from its lines: salt, sugar, acid, pH, oil to acid, water, alcohol.',
+    ],
+    [
+      'Window',
+      'How long the jar may act on this cut: from when it does something, from when and to when it is best, and the latest.',
+    ],
+    [
+      'Binding limit',
+      'What ends the window first: acid, salt, texture, the dose, keeping, or time on the counter.',
+    ],
+    ['Ledger', 'Salt on its way from jar to jar to the plate: put in, taken up, rinsed off, eaten.'],
+    [
+      'Set out, pick-up, thrown away',
+      'Of a coat: what is put into the tray, what stays on the fish, what is left of it.',
+    ],
+    ['Clean share', 'What is kept apart before the fish goes in, so that it may be eaten.'],
+    ['Core', 'The coldest place inside a piece. It is read on a probe; a reckoned time is no proof.'],
+    ['Caution', 'A warning with its reason, its published source, and what to do.'],
+    [
+      'Stop',
+      'A caution that keeps a formula from being ready until it is mended, or accepted knowingly and on record.',
+    ],
+    [
+      'Diners',
+      'Who eats: how many, how old, what they avoid. It sets salt, bones, mercury, honey, alcohol and the core.',
+    ],
+    ['Draft', 'The formula as it is typed now. Every change is kept at once.'],
+    ['Version', 'A formula as it was kept once, with a number and a note. It never changes.'],
+    ['Run', 'One cooking of a version: what really happened beside what was planned.'],
+    ['Tasting', 'What was thought of a run, on scales of just about right.'],
+    ['Kitchen', 'The people who share formulas, pantry and shelf.'],
+  ],
+  pressed: {
+    '?': 'show this help',
+    l: 'type a line into the open jar',
+    w: 'type the weight of the fish',
+    t: 'type the thickness',
+    a: 'add a jar',
+    s: 'scale the formula',
+    v: 'keep a version',
+    ',': 'open the jar before',
+    '.': 'open the jar after',
+    'Ctrl Z': 'one step back',
+    'Ctrl Shift Z': 'one step forth again',
+    Arrows: 'from jar to jar on the rail, from line to line in a column, one step of time on the bar',
+    Space: 'on a jar or a line’s handle: lift it, arrows move it, Space sets it down',
+    Escape: 'close what is open, and the focus goes back',
+  },
+} as const;
