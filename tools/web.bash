@@ -9,11 +9,15 @@ need_web_packages() {
   echo "$want" >web/node_modules/.jar
 }
 
+build_web() {
+  in_web npx --no-install vite build && in_web node scripts/compress.mjs dist
+}
+
 need_web() {
   need_web_packages
   local want
-  want=$(find web/src web/vite.config.ts web/package-lock.json -type f 2>/dev/null | LC_ALL=C sort | xargs cat | sha256sum | cut -c1-16)
+  want=$(find web/src web/public web/scripts web/vite.config.ts web/package.json web/package-lock.json -type f 2>/dev/null | LC_ALL=C sort | xargs cat | sha256sum | cut -c1-16)
   [ "$(cat web/dist/.jar 2>/dev/null)" = "$want" ] && return 0
-  step "front-end build" in_web npx --no-install vite build
+  step "front-end build" build_web
   echo "$want" >web/dist/.jar
 }

@@ -153,7 +153,7 @@ class EverybodyTest(BrowserTest):
         bench.sees("[data-part=help-words]", "what stays on the fish")
         bench.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, "[data-part=help-here]"), "only that")
         bench.type(names.searchHelp, "zzz")
-        bench.sees("[role=dialog]", says.help.nothing)
+        bench.sees("[role=dialog]", "Nothing here speaks of that.")
         self.assert_accessible()
 
     def test_lines_and_jars_are_walked_by_arrows_and_told_by_name(self) -> None:

@@ -23,6 +23,7 @@ export async function putFormula(kitchen: string, formula: number, place: Formul
   await taken(
     api.PUT('/api/kitchens/{kitchen}/formulas/{formula}/place', { params: { path }, body: { place } }),
   );
+  await queries.invalidateQueries(formulaQuery(kitchen, formula));
   await queries.invalidateQueries({ queryKey: ['formulas', kitchen] });
 }
 

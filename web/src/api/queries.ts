@@ -91,6 +91,7 @@ export const formulaQuery = (kitchen: string, formula: number) =>
             api.GET('/api/kitchens/{kitchen}/formulas/{formula}', { params: { path: { kitchen, formula } } }),
           ),
     initialData: () => (formula === NOT_YET ? BLANK : takeBegun(kitchen, formula)),
-    staleTime: 0,
-    gcTime: 0,
+    // Long enough to be drawn without being asked for again, and not to be met again later.
+    staleTime: 2000,
+    gcTime: 10_000,
   });

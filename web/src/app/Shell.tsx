@@ -1,10 +1,9 @@
 import { Link, Outlet, useMatches, useNavigate, useRouteContext } from '@tanstack/react-router';
-import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
-import { Announcer, HeadPlace, MenuItem, menuLook, SkipLink } from '@/ui';
+import { Announcer, HeadPlace, LazyMenu, SkipLink } from '@/ui';
 import { fill, names, says } from '@/words';
 import { Connection } from './Connection';
 import type { Screen } from './help/Help';
@@ -68,22 +67,13 @@ export function Shell() {
         <div ref={setPlace} className="flex min-w-0 grow flex-wrap items-center gap-x-3 xl:flex-nowrap" />
         <Connection problem={problem} stuck={stuck} />
         <HelpButton screen={screen} />
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger
-            aria-label={fill(names.account, { initials, person: person.name })}
-            className="grid size-9 shrink-0 place-items-center rounded-full bg-kelp text-sm font-bold text-on-kelp pointer-coarse:size-11"
-          >
-            {initials}
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" className={menuLook}>
-              <p className="px-2 py-1 text-sm text-quiet">
-                {fill(says.app.signedInAs, { person: person.name, kitchen: kitchen.name })}
-              </p>
-              <MenuItem onSelect={() => void signOut()}>{names.signOut}</MenuItem>
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+        <LazyMenu
+          label={fill(names.account, { initials, person: person.name })}
+          look="grid size-9 shrink-0 place-items-center rounded-full bg-kelp text-sm font-bold text-on-kelp pointer-coarse:size-11"
+          button={initials}
+          head={fill(says.app.signedInAs, { person: person.name, kitchen: kitchen.name })}
+          choices={[{ name: names.signOut, onSelect: () => void signOut() }]}
+        />
       </header>
       <HeadPlace value={place}>
         <Outlet />

@@ -1,9 +1,11 @@
 import { useRouter } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
+import { fetchHelp } from './help/HelpButton';
 
 /** What a cook may go to next, wherever the network is by then. */
 const ROOMS = [
   '/$kitchen/',
+  '/$kitchen/formula/$formula',
   '/$kitchen/formula/$formula/bench',
   '/$kitchen/formula/$formula/window',
   '/$kitchen/formula/$formula/versions',
@@ -16,7 +18,7 @@ export function useFetchedAhead(): boolean {
   useEffect(() => {
     const idle = globalThis.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 1000));
     idle(() => {
-      void Promise.all(ROOMS.map((room) => router.loadRouteChunk(router.routesById[room])))
+      void Promise.all([...ROOMS.map((room) => router.loadRouteChunk(router.routesById[room])), fetchHelp()])
         .then(() => setAll(true))
         // Not now: each is asked for again when somebody goes there, and says then what is wrong.
         .catch(() => undefined);

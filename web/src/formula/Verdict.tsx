@@ -17,7 +17,11 @@ const LOOKS: Record<Evaluation['verdict']['tone'], string> = {
 export function Verdict() {
   const { evaluation, apply, readOnly } = useOpened();
   if (!evaluation)
-    return <p className="rounded-plate border border-line bg-plate px-4 py-2">{says.app.reckoning}</p>;
+    return (
+      <p className="flex min-h-11 items-center rounded-plate border border-line bg-plate px-4">
+        {says.app.reckoning}
+      </p>
+    );
   const { standing, verdict } = evaluation;
   const grave = verdict.tone === 'grave';
   return (

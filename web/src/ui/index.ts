@@ -7,6 +7,7 @@ export { Field } from './Field';
 export { Finder, type Found } from './Finder';
 export { Head, HeadPlace } from './Head';
 export { type Look, NumberInput, TextInput } from './inputs';
+export { type Choosable, LazyMenu } from './LazyMenu';
 export { LinkButton } from './LinkButton';
 export { Main, SkipLink } from './Main';
 export { MenuItem, menuLook } from './Menu';

@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { Dialog, TextInput, useSingleKeys } from '@/ui';
-import { names, says } from '@/words';
+import { names } from '@/words';
+import { help } from '@/words/help';
 
 /** The screens that help is given on. */
-export type Screen = keyof typeof says.help.screens;
+export type Screen = keyof typeof help.screens;
 
 interface Props {
   screen: Screen;
@@ -16,25 +17,25 @@ export function Help({ screen, open, onClose }: Props) {
   const [sought, setSought] = useState('');
   const [keys, turnKeys] = useSingleKeys();
   const has = (...texts: string[]) => texts.join(' ').toLowerCase().includes(sought.trim().toLowerCase());
-  const here = says.help.screens[screen].filter((words) => has(words));
-  const pressed = Object.entries(says.help.pressed).filter(([key, does]) => has(key, does));
-  const words = says.help.glossary.filter(([word, means]) => has(word, means));
+  const here = help.screens[screen].filter((words) => has(words));
+  const pressed = Object.entries(help.pressed).filter(([key, does]) => has(key, does));
+  const words = help.glossary.filter(([word, means]) => has(word, means));
   return (
     <Dialog open={open} onOpenChange={(still) => !still && onClose()} title={names.help} wide>
       <TextInput
         label={names.searchHelp}
         type="search"
-        placeholder={says.help.hint}
+        placeholder={help.hint}
         className="mt-2 w-full"
         value={sought}
         onType={setSought}
       />
       <div role="status" className="sr-only">
-        {sought && here.length + pressed.length + words.length === 0 && says.help.nothing}
+        {sought && here.length + pressed.length + words.length === 0 && help.nothing}
       </div>
       {here.length > 0 && (
         <section className="mt-4" data-part="help-here">
-          <h3 className="text-base">{says.help.here}</h3>
+          <h3 className="text-base">{help.here}</h3>
           <ul className="mt-1 list-disc space-y-1 pl-5">
             {here.map((one) => (
               <li key={one}>{one}</li>
@@ -44,7 +45,7 @@ export function Help({ screen, open, onClose }: Props) {
       )}
       {pressed.length > 0 && (
         <section className="mt-4" data-part="help-keys">
-          <h3 className="text-base">{says.help.keys}</h3>
+          <h3 className="text-base">{help.keys}</h3>
           <dl className="mt-1 grid grid-cols-[8.5rem_1fr] gap-y-1">
             {pressed.map(([key, does]) => (
               <div key={key} className="contents">
@@ -61,12 +62,12 @@ export function Help({ screen, open, onClose }: Props) {
             <input type="checkbox" checked={keys} onChange={(event) => turnKeys(event.target.checked)} />
             {names.singleKeys}
           </label>
-          <p className="text-sm text-quiet">{says.help.keysSay}</p>
+          <p className="text-sm text-quiet">{help.keysSay}</p>
         </section>
       )}
       {words.length > 0 && (
         <section className="mt-4" data-part="help-words">
-          <h3 className="text-base">{says.help.words}</h3>
+          <h3 className="text-base">{help.words}</h3>
           <dl className="mt-1 grid gap-x-4 gap-y-1.5 sm:grid-cols-[10rem_1fr]">
             {words.map(([word, means]) => (
               <div key={word} className="contents">
@@ -77,9 +78,7 @@ export function Help({ screen, open, onClose }: Props) {
           </dl>
         </section>
       )}
-      {here.length + pressed.length + words.length === 0 && (
-        <p className="mt-4 text-quiet">{says.help.nothing}</p>
-      )}
+      {here.length + pressed.length + words.length === 0 && <p className="mt-4 text-quiet">{help.nothing}</p>}
     </Dialog>
   );
 }

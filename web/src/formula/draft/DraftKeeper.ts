@@ -241,7 +241,10 @@ export class DraftKeeper {
     this.looking = true;
     const { heard } = this;
     try {
-      const opened = await queries.fetchQuery(formulaQuery(this.kitchen, this.formula));
+      const opened = await queries.fetchQuery({
+        ...formulaQuery(this.kitchen, this.formula),
+        staleTime: 0,
+      });
       this.lookAgain.done();
       this.met({ revision: opened.revision, document: opened.document as FormulaDocument });
       // What the server has is the newest there is, unless still newer was heard meanwhile.

@@ -22,7 +22,7 @@ interface Props {
 
 /** The jars in the order they touch the fish, to one scale, each with its state and its time. Dragged to another place. */
 export function Rail({ open, onOpen, onAdd }: Props) {
-  const { readOnly } = useOpened();
+  const { readOnly, evaluation } = useOpened();
   const { jars, move } = useJars();
   const standing = useStanding();
   const scale = shelfScale(
@@ -44,7 +44,7 @@ export function Rail({ open, onOpen, onAdd }: Props) {
         <SortableContext items={ids} strategy={horizontalListSortingStrategy} disabled={readOnly}>
           {/* biome-ignore lint/a11y/noStaticElementInteractions: keys go from one of its buttons to another */}
           <div
-            className="relative flex items-stretch gap-1 overflow-x-auto px-2"
+            className={`relative flex items-stretch gap-1 overflow-x-auto px-2 ${evaluation || jars.length < NAMED - 1 ? '' : 'min-h-19'}`}
             onKeyDown={(event) => rovingKeys(event, '[data-jar]')}
           >
             {standing.map((jar, place) => (

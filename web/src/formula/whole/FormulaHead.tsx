@@ -71,14 +71,7 @@ export function FormulaHead() {
         <span className="rounded-full bg-kelp-soft px-2.5 py-0.5 text-sm">
           {place === 'bin' ? terms.places.bin : says.formula.mayLook}
           {place === 'bin' && role !== 'viewer' && (
-            <LinkButton
-              className="ml-2"
-              onClick={() =>
-                void putFormula(kitchen, formula, 'table').then(() =>
-                  queries.invalidateQueries(formulaQuery(kitchen, formula)),
-                )
-              }
-            >
+            <LinkButton className="ml-2" onClick={() => void putFormula(kitchen, formula, 'table')}>
               {names.putOnTable}
             </LinkButton>
           )}

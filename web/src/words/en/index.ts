@@ -2,7 +2,6 @@
 import { app, silence, sorting, table, told } from './around';
 import * as fish from './fish';
 import * as formulas from './formulas';
-import { help } from './help';
 import * as jars from './jars';
 import * as readings from './readings';
 import { troubles } from './troubles';
@@ -11,7 +10,6 @@ import * as window from './window';
 export { names } from './names';
 export { terms } from './terms';
 export const says = {
-  help,
   app,
   silence,
   sorting,

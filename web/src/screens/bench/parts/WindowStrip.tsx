@@ -27,7 +27,7 @@ export function WindowStrip({ jar, stale, className }: Props) {
   return (
     <section
       aria-label={names.timeOfJar}
-      className={`grid min-h-24 items-center gap-x-5 gap-y-1 rounded-plate border border-line bg-plate px-4 py-1.5 md:grid-cols-[9rem_minmax(0,1fr)] xl:grid-cols-[9rem_minmax(0,1fr)_17rem] ${className}`}
+      className={`grid min-h-[6.4rem] items-center gap-x-5 gap-y-1 rounded-plate border border-line bg-plate px-4 py-1.5 md:grid-cols-[9rem_minmax(0,1fr)] xl:grid-cols-[9rem_minmax(0,1fr)_17rem] ${className}`}
       data-stale={stale}
     >
       {window ? (

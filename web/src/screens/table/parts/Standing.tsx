@@ -1,9 +1,8 @@
 import { Link } from '@tanstack/react-router';
-import { DropdownMenu } from 'radix-ui';
 import type { FormulaItem, Pantry } from '@/api';
 import { kindOf } from '@/document/kinds';
 import { JarDrawing } from '@/drawing';
-import { MenuItem, menuLook } from '@/ui';
+import { type Choosable, LazyMenu } from '@/ui';
 import { fill, names, says } from '@/words';
 import { duration, grams, since } from '@/words/numbers';
 
@@ -12,7 +11,7 @@ interface Props {
   pantry: Pantry | undefined;
   kitchen: string;
   /** What can be done with it, where something can. */
-  menu?: { name: string; onSelect: () => void }[];
+  menu?: Choosable[];
   scale: number;
   high: number;
 }
@@ -88,23 +87,12 @@ export function Standing({ item, pantry, kitchen, menu, scale, high }: Props) {
         )}
       </Link>
       {menu && (
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger
-            aria-label={fill(names.moreForFormula, { title: item.title })}
-            className="absolute top-2 right-2 size-9 rounded-control text-quiet hover:bg-sunk pointer-coarse:size-11"
-          >
-            …
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" className={menuLook}>
-              {menu.map(({ name, onSelect }) => (
-                <MenuItem key={name} onSelect={onSelect}>
-                  {name}
-                </MenuItem>
-              ))}
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+        <LazyMenu
+          label={fill(names.moreForFormula, { title: item.title })}
+          look="absolute top-2 right-2 size-9 rounded-control text-quiet hover:bg-sunk pointer-coarse:size-11"
+          button="…"
+          choices={menu}
+        />
       )}
     </li>
   );

@@ -38,6 +38,7 @@ export function JarInTime({ jar, evaluation }: Props) {
   const moment = (at: number) => (profile?.t_min.length ? momentAt(profile, at) : null);
   const now = moment(minutes);
   const then = pinned === null ? null : moment(pinned);
+  const waiting = !now && !asked.answer && !asked.problem;
   return (
     <>
       {/* That the server is not heard, or one is signed out, stands above already. */}
@@ -56,6 +57,8 @@ export function JarInTime({ jar, evaluation }: Props) {
             {sentence(now, window, stop?.text)}
           </p>
         )}
+        {/* As high as the cut and its figures will be, so that nothing moves when they come. */}
+        {waiting && <div className="h-[18rem]" />}
         {!now && !asked.problem && (
           <p className="text-quiet">{asked.answer ? says.window.surfaceOnly : says.app.reckoning}</p>
         )}
@@ -94,6 +97,7 @@ export function JarInTime({ jar, evaluation }: Props) {
         </p>
         <HeldBack jar={jar} planned={planned ?? window.best_from_min} />
         {window.groups.length > 0 && <Groups groups={window.groups} />}
+        {waiting && <div className="h-[6.4rem]" />}
         {now && (
           <Figures
             moments={then ? [then, now] : [now]}

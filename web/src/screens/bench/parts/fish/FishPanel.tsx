@@ -29,6 +29,8 @@ export function FishPanel({ part, onPart, onScale }: Props) {
     measures: (
       <>
         <div className="my-1">
+          {/* As high as the cut will be, so that nothing moves when it comes. */}
+          {!fish && <div className="h-32" />}
           {fish && (
             <Cut
               fish={fish}
