@@ -6,7 +6,8 @@ from speed import core
 
 core.report()
 if len(sys.argv) > 1:
-    from speed import keystroke
+    from speed import keystroke, screens
 
+    screens.report(sys.argv[1].rstrip("/"))
     keystroke.report(sys.argv[1].rstrip("/"))
     keystroke.report_drag()

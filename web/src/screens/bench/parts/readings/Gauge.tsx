@@ -33,7 +33,7 @@ export function Gauge({
           width="100"
           height="6"
           rx="2"
-          className="fill-sunk stroke-line"
+          className="fill-sunk stroke-edge"
           strokeWidth="0.6"
           vectorEffect="non-scaling-stroke"
         />
@@ -42,7 +42,9 @@ export function Gauge({
           y="1"
           width={Math.max(at(high) - at(low), 1.2)}
           height="6"
-          className="fill-best-soft"
+          className="fill-best-soft stroke-best"
+          strokeWidth="1"
+          vectorEffect="non-scaling-stroke"
         />
         <rect
           x={at(now) - 0.7}
