@@ -15,6 +15,7 @@ export function Connection({ problem, stuck }: Props) {
     <p
       role="status"
       data-part="connection"
+      data-stuck={stuck === null ? undefined : true}
       className={said ? 'rounded-control bg-warn-soft px-2 py-0.5 text-sm text-warn' : ''}
     >
       {said}

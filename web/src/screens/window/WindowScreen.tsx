@@ -2,10 +2,11 @@ import { useSearch } from '@tanstack/react-router';
 import { useEffect } from 'react';
 import { Rail } from '@/formula/jars/Rail';
 import { useOpened } from '@/formula/opened';
+import { Reckoning } from '@/formula/Reckoning';
 import { useRoomTitle } from '@/formula/useTitle';
 import { Verdict } from '@/formula/Verdict';
 import { Main } from '@/ui';
-import { names, says } from '@/words';
+import { names } from '@/words';
 import { JarInTime } from './parts/JarInTime';
 
 /** A jar of the formula through time: the cut across, the fish at each minute, and what would move the window. */
@@ -23,9 +24,7 @@ export function WindowScreen() {
         <Rail open={jar} onOpen={openJar} />
         {evaluation && <JarInTime key={jar} jar={jar} evaluation={evaluation} />}
       </div>
-      {!evaluation && (
-        <p className="rounded-plate border border-line bg-plate p-4 text-quiet">{says.app.reckoning}</p>
-      )}
+      {!evaluation && <Reckoning className="rounded-plate border border-line bg-plate p-4 text-quiet" />}
     </Main>
   );
 }

@@ -12,6 +12,7 @@ export const app = {
   jarOnShow: 'a marinade',
   dryJarOnShow: 'a dry brine',
   reckoning: 'Reckoning …',
+  whenHeard: 'This comes once the kitchen server is heard again.',
   lookingUp: 'Looking up …',
   aboveNothing: 'Type a number above 0.',
   choose: 'choose …',

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Evaluation, TimeWindow } from '@/api';
 import { WindowBar } from '@/drawing';
 import { useOpened } from '@/formula/opened';
+import { Reckoning } from '@/formula/Reckoning';
 import { stopping } from '@/formula/standing';
 import { usePlanned } from '@/formula/usePlanned';
 import { useQuestion } from '@/formula/useQuestion';
@@ -59,9 +60,7 @@ export function JarInTime({ jar, evaluation }: Props) {
         )}
         {/* As high as the cut and its figures will be, so that nothing moves when they come. */}
         {waiting && <div className="h-[18rem]" />}
-        {!now && !asked.problem && (
-          <p className="text-quiet">{asked.answer ? says.window.surfaceOnly : says.app.reckoning}</p>
-        )}
+        {!now && (asked.answer ? <p className="text-quiet">{says.window.surfaceOnly}</p> : <Reckoning />)}
         {now && profile && (
           <div className={then ? 'grid gap-4 md:grid-cols-2' : ''}>
             {then && (

@@ -1,6 +1,7 @@
 import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
 import type { Profiles, Windows } from '@/api';
+import { Reckoning } from '@/formula/Reckoning';
 import { names, says } from '@/words';
 import { After } from './After';
 import { Aligned } from './Aligned';
@@ -63,7 +64,7 @@ export function LookFurther({ jar, compared, courses }: Props) {
       {tabs.map(({ id, content }) => (
         <Tabs.Content key={id} value={id}>
           <p className="pt-2 text-sm text-quiet">{says.look[id]}</p>
-          {content || <p className="pt-2 text-quiet">{says.app.reckoning}</p>}
+          {content || <Reckoning className="pt-2 text-quiet" />}
         </Tabs.Content>
       ))}
     </Tabs.Root>

@@ -1,6 +1,7 @@
 import type { Reading } from '@/api';
 import { readingOf } from '@/document/readings';
 import { useOpened } from '@/formula/opened';
+import { Reckoning } from '@/formula/Reckoning';
 import { fill, names, says } from '@/words';
 import { grams, inUnit, MISSING, millilitres, percent, plain } from '@/words/numbers';
 import { Cautions, Standing } from './Cautions';
@@ -54,7 +55,7 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
           </span>
         </div>
       )}
-      {!evaluation && <p className="mt-2 text-quiet">{says.app.reckoning}</p>}
+      {!evaluation && <Reckoning className="mt-2 text-quiet" />}
       {reading && !reading.complete && reading.mass_g > 0 && (
         <p className="mt-1 rounded-control bg-warn-soft px-2 py-1 text-sm text-warn">
           {says.readings.notWeighed}
