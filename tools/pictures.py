@@ -59,6 +59,13 @@ def _how(bench: BenchPage) -> None:
     bench.one("[data-part=steps]")
 
 
+def _heat(bench: BenchPage) -> None:
+    bench.tab(names.heat)
+    bench.choose(names.finishedIn, "oven")
+    bench.one("[data-part=stages]")
+    bench.settled()
+
+
 def _window(bench: BenchPage) -> WindowPage:
     bench.to_the_window()
     page = WindowPage(bench.driver, bench.address)
@@ -93,6 +100,8 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("bench-tablet", GURNARD, TABLET, False, _nothing),
     ("bench-dark", CHAR, WIDE, True, _nothing),
     ("bench-begin", ZANDER, WIDE, False, _begin),
+    # The last, for it changes the formula.
+    ("bench-heat", ZANDER, WIDE, False, _heat),
 )
 
 
