@@ -2,7 +2,7 @@
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.codes import FAULT, Code, codes
-from jarcore.data.durations import MINUTES_A_DAY, MINUTES_AN_HOUR, in_words, time_steps
+from jarcore.data.durations import MINUTES_A_DAY, MINUTES_AN_HOUR, heat_in_words, in_words, time_steps
 from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
@@ -41,6 +41,7 @@ __all__ = [
     "faults",
     "forget",
     "fresh",
+    "heat_in_words",
     "in_words",
     "kept",
     "kind_rows",

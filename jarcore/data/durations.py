@@ -11,6 +11,21 @@ TENTHS_TO, HOURS_FROM, WHOLE_HOURS_FROM, DAYS_FROM = 9.45, 59.5, 600, 4320
 MINUTES_AN_HOUR, MINUTES_A_DAY = 60, 1440
 
 
+# Below this a modelled time in the heat is told to the half minute, from there to the minute.
+HALVES_TO = 5.0
+
+
+def heat_in_words(minutes: float) -> str:
+    """A modelled time in the heat, no finer than the model knows it: practice lies a fifth to a third around it.
+
+    >>> heat_in_words(1.34), heat_in_words(7.1), heat_in_words(19.6), heat_in_words(0.1)
+    ('1.5 min', '7 min', '20 min', '0.5 min')
+    """
+    if minutes >= HALVES_TO:
+        return in_words(math.floor(minutes + 0.5))
+    return in_words(max(0.5, math.floor(minutes * 2 + 0.5) / 2) if minutes > 0 else 0.0)
+
+
 def in_words(minutes: float) -> str:
     """A duration as a cook says it, in the same words as the page.
 

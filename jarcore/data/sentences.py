@@ -9,7 +9,7 @@ from functools import cache
 from string import Formatter
 from typing import Any
 
-from jarcore.data.durations import in_words
+from jarcore.data.durations import heat_in_words, in_words
 from jarcore.data.recording import kept
 from jarcore.data.tables import parameters, rows
 
@@ -18,6 +18,7 @@ MOST_SENTENCES = 1024
 # Ways to write a value beyond Python's own: minutes, a share as per cent, words of a list.
 FORMS: Mapping[str, Callable[[Any], str]] = {
     "time": in_words,
+    "heat": heat_in_words,
     "pct": lambda share: f"{share * 100:g}",
     "list": ", ".join,
     "and": " and ".join,

@@ -6,6 +6,7 @@ import {
   degrees,
   duration,
   grams,
+  heatTime,
   inUnit,
   millilitres,
   millimetres,
@@ -16,7 +17,7 @@ import {
 } from '@/words/numbers';
 import { table } from './tables';
 
-const FORMATS = { grams, millilitres, percent, millimetres, duration, plain, degrees, seconds };
+const FORMATS = { grams, millilitres, percent, millimetres, duration, heatTime, plain, degrees, seconds };
 
 for (const { format = '', value = '', shown, source } of table('numbers'))
   test(`${format} of ${value} is ${shown} (${source})`, () =>

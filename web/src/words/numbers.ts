@@ -73,6 +73,13 @@ export function duration(minutes: number | null | undefined): string {
   return minutes < 4320 ? `${Math.round(minutes / 60)} ${units.h}` : `${tenths(minutes / 1440)} ${units.d}`;
 }
 
+/** A modelled time in the heat, no finer than the model knows it: to the half minute, from 5 min to the minute. */
+export function heatTime(minutes: number | null | undefined): string {
+  if (minutes === null || minutes === undefined) return MISSING;
+  if (minutes >= 5) return duration(Math.round(minutes));
+  return duration(minutes > 0 ? Math.max(0.5, Math.round(minutes * 2) / 2) : 0);
+}
+
 /** A time of seconds, given in minutes. */
 export const seconds = (minutes: number): string => `${Math.round(minutes * 60)} ${units.s}`;
 

@@ -3,7 +3,7 @@ import type { CookProfile } from '@/api';
 import { LineChart } from '@/drawing';
 import { Exports } from '@/ui';
 import { fill, says } from '@/words';
-import { degrees, duration, millimetres } from '@/words/numbers';
+import { degrees, duration, heatTime, millimetres } from '@/words/numbers';
 import { Said } from '@/words/Said';
 
 /** The core through the heat and the rest: turned, pulled, carried over; thick and thin; target and published line. */
@@ -23,8 +23,8 @@ export function Heat({ cooking }: { cooking: CookProfile }) {
         <Said
           words={cooking.flip_min === null ? says.heat.goes : says.heat.turns}
           slots={{
-            turn: duration(cooking.flip_min),
-            pull: <strong>{duration(cooking.pull_min)}</strong>,
+            turn: heatTime(cooking.flip_min),
+            pull: <strong>{heatTime(cooking.pull_min)}</strong>,
             peak: <strong>{degrees(peak)}</strong>,
           }}
         />

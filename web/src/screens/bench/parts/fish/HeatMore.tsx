@@ -1,7 +1,7 @@
 import { readingOf } from '@/document/readings';
 import { useOpened } from '@/formula/opened';
 import { fill, names, says } from '@/words';
-import { degrees, duration, millimetres, plain } from '@/words/numbers';
+import { degrees, heatTime, millimetres, plain } from '@/words/numbers';
 import { Said } from '@/words/Said';
 import { Explained } from '../readings/Explained';
 
@@ -21,7 +21,7 @@ export function HeatMore() {
             <li key={stage.name}>
               {fill(says.cooking.stage, {
                 name: stage.name,
-                time: duration(stage.minutes),
+                time: heatTime(stage.minutes),
                 at:
                   stage.celsius === undefined
                     ? ''
@@ -39,7 +39,7 @@ export function HeatMore() {
         <p className="text-quiet" data-part="practice">
           {fill(says.cooking.practice, {
             core: degrees(cook.practice.core_c),
-            time: duration(cook.practice.minutes),
+            time: heatTime(cook.practice.minutes),
           })}
         </p>
       )}
@@ -55,11 +55,11 @@ export function HeatMore() {
                 slots={{
                   pieces: plain(group.pieces, 0),
                   thickness: millimetres(group.thickness_mm),
-                  time: <strong>{duration(group.minutes)}</strong>,
+                  time: <strong>{heatTime(group.minutes)}</strong>,
                   core: degrees(group.core_c),
                   early:
                     group.out_before_min > 0 &&
-                    fill(says.cooking.early, { time: duration(group.out_before_min) }),
+                    fill(says.cooking.early, { time: heatTime(group.out_before_min) }),
                   left:
                     group.left_in_c !== null && fill(says.cooking.leftIn, { core: degrees(group.left_in_c) }),
                 }}

@@ -1,6 +1,6 @@
 import { useOpened } from '@/formula/opened';
 import { fill, says } from '@/words';
-import { degrees, duration, plain } from '@/words/numbers';
+import { degrees, heatTime, plain } from '@/words/numbers';
 import { Said } from '@/words/Said';
 import { NotModelled, sameSides } from './HeatMore';
 
@@ -13,16 +13,16 @@ export function HeatTime() {
     <div className="pt-1 text-sm">
       <p className="flex flex-wrap items-baseline gap-x-2" data-reading="cook">
         <strong className="font-title text-[1.7rem] leading-8 whitespace-nowrap">
-          {duration(cook.minutes)}
+          {heatTime(cook.minutes)}
         </strong>
         <span className="text-quiet">
           <Said
             words={cook.groups.length > 0 ? says.cooking.slowestTake : says.cooking.takes}
             slots={{
-              range: [0, 1].map((end) => duration(cook.minutes_range?.[end] ?? cook.minutes)).join('–'),
+              range: [0, 1].map((end) => heatTime(cook.minutes_range?.[end] ?? cook.minutes)).join('–'),
               sides:
                 sameSides(cook.stages) &&
-                fill(says.cooking.aSide, { time: duration(cook.stages[0]?.minutes) }),
+                fill(says.cooking.aSide, { time: heatTime(cook.stages[0]?.minutes) }),
             }}
           />
         </span>
@@ -31,7 +31,7 @@ export function HeatTime() {
         <Said
           words={says.cooking.after}
           slots={{
-            rest: duration(cook.rest_minutes),
+            rest: heatTime(cook.rest_minutes),
             pull: cook.pull_c && fill(says.cooking.pull, { core: degrees(cook.pull_c) }),
             batches:
               cook.oil &&

@@ -1,7 +1,7 @@
 import { list, text } from '@/document/document';
 import type { useOpened } from '@/formula/opened';
 import { fill, named, says, terms } from '@/words';
-import { degrees, duration, millimetres, plain } from '@/words/numbers';
+import { degrees, heatTime, millimetres, plain } from '@/words/numbers';
 import type { FishPart } from './parts';
 
 type Opened = ReturnType<typeof useOpened>;
@@ -35,7 +35,7 @@ const SHORT: Record<FishPart, (opened: Opened) => string> = {
     if (!method) return says.inShort.noHeat;
     return joined([
       named(terms.choices.heat, method),
-      cook?.minutes && fill(says.inShort.core, { core: degrees(cook.core_c), time: duration(cook.minutes) }),
+      cook?.minutes && fill(says.inShort.core, { core: degrees(cook.core_c), time: heatTime(cook.minutes) }),
     ]);
   },
   sides: ({ value }) => {
