@@ -10,7 +10,7 @@ from functools import cache
 from typing import Any
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
-from jarcore.data.pantry import AcidRow, Ingredient, Pantry, Scale, Species
+from jarcore.data.pantry import CONTENTS, AcidRow, Ingredient, Pantry, Scale, Species
 from jarcore.data.tables import CONFIDENCES, parameter, rows
 
 FORMAT = "jar-table/pantry"
@@ -21,19 +21,6 @@ CALLED = {"step_g": "its step", "max_g": "the most that it bears"}
 PLAIN = "water"
 # Fields of a row that are no column: what it starts from, and words for people.
 BESIDE = ("like", "note", "notes")
-CONTENTS = (
-    "water",
-    "salt",
-    "sucrose",
-    "glucose",
-    "fructose",
-    "lactose",
-    "maltose",
-    "fat",
-    "alcohol",
-    "starch",
-    "protein",
-)
 # Columns of words that the rules read: only words of the shipped rows are understood.
 CHOSEN = {
     "ingredients": ("group", "phase", "particle", "burn", "goes_in"),

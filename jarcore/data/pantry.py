@@ -34,6 +34,22 @@ class BoughtRow:
     usable_g: float
 
 
+# Grams per 100 g that an ingredient states of itself.
+CONTENTS = (
+    "water",
+    "salt",
+    "sucrose",
+    "glucose",
+    "fructose",
+    "lactose",
+    "maltose",
+    "fat",
+    "alcohol",
+    "starch",
+    "protein",
+)
+
+
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
 class Ingredient:
     """An ingredient as a vector: grams per 100 g of each thing it holds, and how it is measured in a kitchen.

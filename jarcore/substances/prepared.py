@@ -3,22 +3,10 @@
 from dataclasses import replace
 
 from jarcore.data import Ingredient, kept
-from jarcore.data.pantry import AcidRow
+from jarcore.data.pantry import CONTENTS, AcidRow
 
-# Grams per 100 g and the like: what there is the less of in a gram, the more water was taken up.
-DILUTED = (
-    "salt",
-    "sucrose",
-    "glucose",
-    "fructose",
-    "lactose",
-    "maltose",
-    "fat",
-    "alcohol",
-    "starch",
-    "protein",
-    "other_sodium_mg",
-)
+# What there is the less of in a gram, the more water was taken up.
+DILUTED = (*(name for name in CONTENTS if name != "water"), "other_sodium_mg")
 
 
 @kept(maxsize=256)

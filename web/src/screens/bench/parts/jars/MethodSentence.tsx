@@ -49,6 +49,20 @@ export function MethodSentence({ place }: { place: number }) {
       Object.fromEntries(schools.map((one) => [one, named(terms.choices.school, one)])),
     );
 
+  const where = (
+    <>
+      <Quiet>{says.method.inThe}</Quiet>
+      {choice('place', names.place)}
+      <Quiet>{says.method.at}</Quiet>
+      <TypedUnit
+        way={[...method, 'place_temperature']}
+        label={names.placeTemperature}
+        quantity="temperature"
+        unit="degC"
+      />
+    </>
+  );
+
   return (
     <>
       {!kind?.touches_raw && school && (
@@ -66,19 +80,7 @@ export function MethodSentence({ place }: { place: number }) {
           )}
           <Quiet>{kind.bowl ? says.method.thenStands : says.method.stands}</Quiet>
           <TypedUnit way={[...method, 'contact_time']} label={names.contactTime} quantity="time" unit="min" />
-          {kind.bowl && (
-            <>
-              <Quiet>{says.method.inThe}</Quiet>
-              {choice('place', names.place)}
-              <Quiet>{says.method.at}</Quiet>
-              <TypedUnit
-                way={[...method, 'place_temperature']}
-                label={names.placeTemperature}
-                quantity="temperature"
-                unit="degC"
-              />
-            </>
-          )}
+          {kind.bowl && where}
         </p>
       )}
       {kind?.touches_raw && !kind.coats && (
@@ -86,15 +88,7 @@ export function MethodSentence({ place }: { place: number }) {
           {school}
           <Quiet>{school ? says.method.thenInA : says.method.inA}</Quiet>
           {choice('vessel', names.vessel)}
-          <Quiet>{says.method.inThe}</Quiet>
-          {choice('place', names.place)}
-          <Quiet>{says.method.at}</Quiet>
-          <TypedUnit
-            way={[...method, 'place_temperature']}
-            label={names.placeTemperature}
-            quantity="temperature"
-            unit="degC"
-          />
+          {where}
           <Quiet>{says.method.for}</Quiet>
           <TypedUnit way={[...method, 'contact_time']} label={names.contactTime} quantity="time" unit="min" />
           <Quiet>{says.method.next}</Quiet>

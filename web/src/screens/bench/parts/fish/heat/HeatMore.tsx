@@ -3,7 +3,7 @@ import { useOpened } from '@/formula/opened';
 import { fill, names, says } from '@/words';
 import { degrees, heatTime, millimetres, plain } from '@/words/numbers';
 import { Said } from '@/words/Said';
-import { Explained } from '../readings/Explained';
+import { Explained } from '../../readings/Explained';
 
 /** Whether the stages are two sides of as long, which one sentence tells. */
 export const sameSides = (stages: { minutes: number }[]) =>

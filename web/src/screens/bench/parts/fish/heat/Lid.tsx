@@ -1,0 +1,36 @@
+import type { HeatTraits } from '@/api';
+import { useOpened } from '@/formula/opened';
+import { names, says } from '@/words';
+import { Said } from '@/words/Said';
+import { Flag, Measure } from '../fields';
+
+/** Covered or open; in an oven the lid may come off on the way. */
+export function Lid({ heat }: { heat: HeatTraits }) {
+  const { value } = useOpened();
+  return (
+    <p>
+      <Flag
+        way={['cook', 'covered']}
+        label={names.covered}
+        no={says.cooking.open}
+        yes={says.cooking.covered}
+      />
+      {heat.opens && value(['cook', 'covered']) === true && (
+        <Said
+          words={says.cooking.coveredFor}
+          slots={{
+            time: (
+              <Measure
+                way={['cook', 'covered_time']}
+                label={names.coveredTime}
+                quantity="time"
+                unit="min"
+                hint={says.cooking.throughout}
+              />
+            ),
+          }}
+        />
+      )}
+    </p>
+  );
+}
