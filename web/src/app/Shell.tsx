@@ -3,11 +3,11 @@ import { useEffect, useState } from 'react';
 import { api, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
+import type { Screen } from '@/help/Help';
+import { HelpButton } from '@/help/HelpButton';
 import { Announcer, HeadPlace, LazyMenu, SkipLink } from '@/ui';
 import { fill, names, says } from '@/words';
 import { Connection } from './Connection';
-import type { Screen } from './help/Help';
-import { HelpButton } from './help/HelpButton';
 import { useFeed } from './useFeed';
 import { useFetchedAhead } from './useFetchedAhead';
 

@@ -1,6 +1,6 @@
 import { useRouter } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
-import { fetchHelp } from './help/HelpButton';
+import { fetchHelp } from '@/help/HelpButton';
 
 /** What a cook may go to next, wherever the network is by then. */
 const ROOMS = [

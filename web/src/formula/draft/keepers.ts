@@ -7,7 +7,8 @@ const MOST = 30;
 const keepers = new Map<string, DraftKeeper>();
 /** Formulas that were begun in this window, with what they were looked at as before they had a number. */
 const begun = new Map<string, string>();
-const beginning = () => `${NOT_YET}.${begun.size}`;
+let beginnings = 0;
+const beginning = () => `${NOT_YET}.${beginnings}`;
 
 /** What a formula is looked at as: one that gets its number while it is looked at stays the one that it is. */
 export const lookedAtAs = (kitchen: string, formula: number): string =>
@@ -25,6 +26,7 @@ export function keeperOf(kitchen: string, formula: number, opened: Unsent): Draf
     keepers.delete(name);
     keepers.set(`${kitchen}/${number}`, keeper);
     begun.set(`${kitchen}/${number}`, beginning());
+    beginnings += 1;
   });
   keepers.set(name, keeper);
   for (const [other, one] of keepers) {

@@ -3,6 +3,7 @@ import { useRouter } from '@tanstack/react-router';
 import { type FormEvent, useState } from 'react';
 import { api, Problem, queries, type Stratum, sessionQuery, taken } from '@/api';
 import { Hatches, JarDrawing } from '@/drawing';
+import { HelpButton } from '@/help/HelpButton';
 import { Button, Field, Main } from '@/ui';
 import { names, says } from '@/words';
 import { Said } from '@/words/Said';
@@ -46,7 +47,10 @@ export function SignIn() {
   }
 
   return (
-    <Main title={names.signIn} className="grid min-h-dvh place-items-center p-4">
+    <Main title={names.signIn} className="relative grid min-h-dvh place-items-center p-4">
+      <span className="absolute top-1.5 right-3">
+        <HelpButton screen="sign_in" />
+      </span>
       <Hatches />
       <div className="grid w-full max-w-3xl items-end gap-10 md:grid-cols-[1fr_24rem]">
         <div className="hidden border-b-8 border-steel pl-10 md:block">

@@ -9,6 +9,10 @@ export const help = {
   words: 'Words',
   nothing: 'Nothing here speaks of that.',
   screens: {
+    sign_in: [
+      'Name and password come from whoever owns the kitchen.',
+      'Who was signed out while typing signs in again: what was typed is still in this browser.',
+    ],
     table: [
       'Each formula stands here with its jars, all to one scale. Press one to open it.',
       `“${names.newFormula}” begins one; nothing is stored until you type something.`,
