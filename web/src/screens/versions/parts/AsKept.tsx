@@ -19,7 +19,10 @@ export function AsKept({ version, onClose }: Props) {
   const kept = useQuery(versionQuery(kitchen, formula, version.number)).data;
   return (
     <div className="flex grow flex-col xl:min-h-0 xl:flex-[1_1_0]" data-part="as-kept">
-      <p className="mx-3 mt-2 flex min-h-11 flex-wrap items-center gap-x-3 rounded-plate bg-ink px-4 py-1 text-plate">
+      <section
+        aria-label={fill(says.versions.asKept, { number: version.number })}
+        className="mx-3 mt-2 flex min-h-11 flex-wrap items-center gap-x-3 rounded-plate bg-ink px-4 py-1 text-plate"
+      >
         <strong>{fill(says.versions.asKept, { number: version.number })}</strong>
         {says.versions.cannotChange}
         <span className="ml-auto flex gap-2">
@@ -36,7 +39,7 @@ export function AsKept({ version, onClose }: Props) {
             {names.toVersions}
           </Button>
         </span>
-      </p>
+      </section>
       {kept ? (
         <OpenedVersion number={version.number} document={kept.document as FormulaDocument}>
           <BenchScreen />
