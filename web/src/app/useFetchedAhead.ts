@@ -1,6 +1,7 @@
 import { useRouter } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
 import { fetchHelp } from '@/help/HelpButton';
+import { fetchMenu } from '@/ui';
 
 /** What a cook may go to next, wherever the network is by then. */
 const ROOMS = [
@@ -18,7 +19,11 @@ export function useFetchedAhead(): boolean {
   useEffect(() => {
     const idle = globalThis.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 1000));
     idle(() => {
-      void Promise.all([...ROOMS.map((room) => router.loadRouteChunk(router.routesById[room])), fetchHelp()])
+      void Promise.all([
+        ...ROOMS.map((room) => router.loadRouteChunk(router.routesById[room])),
+        fetchHelp(),
+        fetchMenu(),
+      ])
         .then(() => setAll(true))
         // Not now: each is asked for again when somebody goes there, and says then what is wrong.
         .catch(() => undefined);

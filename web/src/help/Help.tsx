@@ -13,7 +13,7 @@ interface Props {
 }
 
 /** Help, on every screen the same: what one does here, the keys, and every word of the trade that the page uses. */
-export function Help({ screen, open, onClose }: Props) {
+export default function Help({ screen, open, onClose }: Props) {
   const [sought, setSought] = useState('');
   const [keys, turnKeys] = useSingleKeys();
   const has = (...texts: string[]) => texts.join(' ').toLowerCase().includes(sought.trim().toLowerCase());

@@ -1,4 +1,6 @@
-import { lazy, type ReactNode, Suspense, useState } from 'react';
+import type { ReactNode } from 'react';
+import { Button } from './Button';
+import { useFetched } from './useFetched';
 
 export interface Choosable {
   name: string;
@@ -15,22 +17,32 @@ export interface MenuProps {
   choices: Choosable[];
 }
 
-const Opened = lazy(() => import('./OpenedMenu'));
+/** It is fetched ahead with the rooms, so that it opens without a connection too. */
+export const fetchMenu = () => import('./OpenedMenu');
 
-/** A menu whose works are fetched when it is pressed for the first time: until then it is a button. */
+/** A menu whose works are fetched apart from the first screen: until it is pressed it is a button. */
 export function LazyMenu(props: MenuProps) {
-  const [wanted, setWanted] = useState(false);
-  const closed = (
-    <button
-      type="button"
-      aria-label={props.label}
-      aria-haspopup="menu"
-      aria-expanded={false}
-      onClick={() => setWanted(true)}
-      className={props.look}
-    >
-      {props.button}
-    </button>
+  const { Part: Opened, failed, want } = useFetched(fetchMenu);
+  if (Opened) return <Opened {...props} />;
+  return (
+    <>
+      <button
+        type="button"
+        aria-label={props.label}
+        aria-haspopup="menu"
+        aria-expanded={false}
+        onClick={want}
+        className={props.look}
+      >
+        {props.button}
+      </button>
+      {/* Without a connection nothing may be out of reach: the choices stand there plainly. */}
+      {failed &&
+        props.choices.map(({ name, onSelect }) => (
+          <Button key={name} look="quiet" onClick={onSelect}>
+            {name}
+          </Button>
+        ))}
+    </>
   );
-  return wanted ? <Suspense fallback={closed}>{<Opened {...props} />}</Suspense> : closed;
 }

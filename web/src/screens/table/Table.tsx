@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate, useRouteContext } from '@tanstack/react-router';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import {
   createFormula,
   type Filters,
@@ -21,10 +21,14 @@ import { addressOf } from '@/formula/address';
 import { storeLeft } from '@/formula/draft/keepers';
 import { Button, Choice, LinkButton, Main, TextInput, Trouble } from '@/ui';
 import { fill, names, says, terms } from '@/words';
-import { EmptyTable } from './parts/EmptyTable';
 import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
+
+/** Only a kitchen without a formula wants it. */
+const EmptyTable = lazy(() =>
+  import('./parts/EmptyTable').then(({ EmptyTable }) => ({ default: EmptyTable })),
+);
 
 const PLACES = ['table', 'archive', 'bin'] as const satisfies readonly FormulaPlace[];
 
@@ -173,7 +177,9 @@ export function Table() {
         <p className="mt-10 text-quiet">{says.table.noMatch}</p>
       )}
       {asked.isSuccess && items.length === 0 && !filtered && place === 'table' && (
-        <EmptyTable onStart={may ? start : undefined} />
+        <Suspense>
+          <EmptyTable onStart={may ? start : undefined} />
+        </Suspense>
       )}
       {asked.isSuccess && items.length === 0 && !filtered && place !== 'table' && (
         <p className="mt-10 text-quiet">{says.table.empties[place]}</p>

@@ -59,7 +59,7 @@ export function JarInTime({ jar, evaluation }: Props) {
           </p>
         )}
         {/* As high as the cut and its figures will be, so that nothing moves when they come. */}
-        {waiting && <div className="h-[18rem]" />}
+        {waiting && <div className="h-[18.45rem]" />}
         {!now && (asked.answer ? <p className="text-quiet">{says.window.surfaceOnly}</p> : <Reckoning />)}
         {now && profile && (
           <div className={then ? 'grid gap-4 md:grid-cols-2' : ''}>
@@ -96,7 +96,7 @@ export function JarInTime({ jar, evaluation }: Props) {
         </p>
         <HeldBack jar={jar} planned={planned ?? window.best_from_min} />
         {window.groups.length > 0 && <Groups groups={window.groups} />}
-        {waiting && <div className="h-[6.4rem]" />}
+        {waiting && <div className="h-[5.5rem]" />}
         {now && (
           <Figures
             moments={then ? [then, now] : [now]}
