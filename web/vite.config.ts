@@ -10,6 +10,19 @@ export default defineConfig({
   build: {
     manifest: 'manifest.json',
     assetsInlineLimit: 0,
-    rollupOptions: { input: 'src/main.tsx' },
+    rollupOptions: {
+      input: 'src/main.tsx',
+      output: {
+        // What every screen has is one file: each of many small ones costs its own head.
+        advancedChunks: {
+          groups: [
+            {
+              name: 'every',
+              test: /src\/(words\/(?!help|en\/help)|drawing\/(Hatches|JarDrawing)|document\/kinds|ui\/(Announcer|Button|Choice|focus|Head|inputs|LazyMenu|LinkButton|Main|Trouble|useFetched|useKeys)\b)/,
+            },
+          ],
+        },
+      },
+    },
   },
 });
