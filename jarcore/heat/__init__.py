@@ -1,13 +1,12 @@
 """Cooking: the core over time, stages, frying. Imports jars and below."""
 
 from jarcore.heat.cooking import cook_result
-from jarcore.heat.done import Done, done_of, starts_at
+from jarcore.heat.done import done_of, starts_at
 from jarcore.heat.oil import too_hot, too_little
 from jarcore.heat.stated import Stated, read_heat
 from jarcore.heat.traits import HeatTraits, heat_traits
 
 __all__ = [
-    "Done",
     "HeatTraits",
     "Stated",
     "cook_result",

@@ -8,10 +8,6 @@ from jarcore.heat.method import turns
 from jarcore.heat.stated import SKIN, Stated
 from jarcore.jars import Laid
 
-# What takes off what clings to the surface.
-SCRAPED = "scrape"
-TAKEN_OFF = ("rinse", "wipe", "squeeze", SCRAPED)
-
 
 def burn_of(stated: Stated, jars: Sequence[Laid]) -> Burn | None:
     """What on the surface would burn before the fish is done, and what to do with it."""
@@ -21,7 +17,7 @@ def burn_of(stated: Stated, jars: Sequence[Laid]) -> Burn | None:
         {
             ingredient.name
             for laid in jars
-            if laid.kind.clings and laid.method.after not in TAKEN_OFF
+            if laid.kind.clings and not laid.rinsed and not laid.wiped
             for ingredient in laid.contents.named
             if ingredient.burn == "high" and not (stated.kind.in_air and ingredient.group == AROMATIC)
         }
@@ -44,7 +40,7 @@ def order_of(jars: Sequence[Laid]) -> list[FatStep]:
 
 def _fried_apart(laid: Laid) -> bool:
     """Whether a jar's aromatics are fried by themselves: a sauce begun in fat, or what was scraped off the fish."""
-    if laid.method.after == SCRAPED:
+    if laid.scraped:
         return laid.kind.clings
     return laid.kind.finishes and laid.is_heated and any(one.phase == "oil" for one, _ in laid.contents.parts())
 

@@ -15,8 +15,10 @@ from jarcore.jars.place import Standing, is_rinsed
 
 NO_METHOD = Method()
 DISCARDED = "discard"
-# What takes a jar off the fish again.
-TAKEN_OFF = ("rinse", "wipe", "scrape", "drain", "squeeze")
+# What leaves a little of a jar on the face, and what takes it off the fish without water.
+SCRAPE = "scrape"
+WIPED = ("wipe", SCRAPE, "squeeze")
+TAKEN_OFF = (*WIPED, "drain")
 # What goes into fat late or last, by its row: it alone does not begin a sauce there.
 LATE = ("sugar", "leaves")
 
@@ -125,9 +127,24 @@ class Laid:
         return self.method.fate == DISCARDED
 
     @property
+    def scraped(self) -> bool:
+        """Whether what clings is scraped off."""
+        return self.method.after == SCRAPE
+
+    @property
+    def wiped(self) -> bool:
+        """Whether the face is wiped, scraped or pressed out, which leaves a little on it."""
+        return self.method.after in WIPED
+
+    @property
+    def comes_off(self) -> bool:
+        """Whether it comes off the fish without water: it is then a used jar of its own."""
+        return self.method.after in TAKEN_OFF
+
+    @property
     def taken_off(self) -> bool:
-        """Whether it is rinsed, wiped, scraped or drained off before the next."""
-        return self.rinsed or self.method.after in TAKEN_OFF
+        """Whether it is rinsed off or comes off before the next."""
+        return self.rinsed or self.comes_off
 
     @property
     def is_heated(self) -> bool:

@@ -8,9 +8,7 @@ from jarcore.data import parameter
 from jarcore.jars import dry_salt
 from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
 
-# What is done after a jar that leaves a little of it on the face.
-WIPED = ("wipe", "scrape", "squeeze")
-RINSED, SCRAPED = "rinse", "scrape"
+RINSED = "rinse"
 COAT = "coat"
 EATEN = ("cooked", "eaten")
 
@@ -120,7 +118,7 @@ def dry(laid: Laid) -> SaltStep:
 
 def _left_on(laid: Laid) -> float:
     """Share of what lies on the face that stays there [1]."""
-    return parameter("wiped_share") if laid.method.after in WIPED else 1.0
+    return parameter("wiped_share") if laid.wiped else 1.0
 
 
 def _eaten_of_face(laid: Laid) -> float:
@@ -128,7 +126,7 @@ def _eaten_of_face(laid: Laid) -> float:
     what is said to be eaten.
     """
     left = _left_on(laid)
-    apart = laid.method.after == SCRAPED and laid.method.fate in EATEN
+    apart = laid.scraped and laid.method.fate in EATEN
     return left + (1 - left) * laid.standing.eaten_share if apart else left
 
 
@@ -143,7 +141,7 @@ def on_skin(laid: Laid) -> SaltStep:
     into = inside + min(dose - inside, laid.gone_in_g(reckoned))
     kept = into * dry_salt.rinsed_share(laid)(reckoned)
     wide = parameter("salt_window_spread")
-    off = rinse or laid.method.after in WIPED
+    off = rinse or laid.wiped
     return SaltStep(
         added_g=dose,
         taken_up_g=into,
@@ -224,7 +222,7 @@ def coated(laid: Laid) -> SaltStep:
 
 def eaten(laid: Laid) -> SaltStep:
     """Filling, finish and what is not timed: eaten, but for what the method says is left or wiped."""
-    dose, scraped = laid.dose_g, laid.method.after == SCRAPED and laid.kind.clings
+    dose, scraped = laid.dose_g, laid.scraped and laid.kind.clings
     # Of what is scraped off the share is of the scrapings; of all else it is of the whole.
     on = dose if scraped else dose * laid.standing.eaten_share
     if laid.discarded and not laid.kind.eaten:

@@ -7,8 +7,6 @@ from jarcore.jars import Laid, stuffs
 from jarcore.judgement.case import Case, Hit
 from jarcore.judgement.held import tells
 
-# What comes off the fish after these is a used jar of its own.
-TAKEN_OFF = ("scrape", "wipe", "drain")
 REACTIVE = ("aluminium", "copper")
 RAW = ("flour", "egg")
 
@@ -45,7 +43,7 @@ def _fate(case: Case) -> Iterator[Hit]:
     for laid in case.touching():
         fate, liquid = laid.method.fate, laid.kind.liquid
         path = f"{laid.path}/method/fate"
-        if fate == "eaten" and (liquid or laid.method.after in TAKEN_OFF):
+        if fate == "eaten" and (liquid or laid.comes_off):
             yield Hit("contact-served-raw", path)
         elif fate == "cooked":
             yield Hit("boil-used-jar", path)

@@ -181,3 +181,54 @@ class EatenTest(TestCase):
         lines = [("lemon-juice", 60.0, "g", "fixed"), ("sea-salt-fine", 5.0, "g", "fixed")]
         wiped, squeezed = (self.added("marinade", lines, after=after) for after in ("wipe", "squeeze"))
         self.assertAlmostEqual(wiped, squeezed)
+
+
+class UsedJarTest(TestCase):
+    """USDA and FDA consumer guidance; from memory: what touched raw fish is not eaten uncooked."""
+
+    RUB = (("garlic", 20.0, "g", "fixed"), ("sea-salt-fine", 5.0, "g", "fixed"))
+
+    def cautions(self, lines: Any, kind: str = "rub", **method: Any) -> set[str]:
+        return {one["code"] for one in evaluate(one_jar(kind, lines, **method))["cautions"]}
+
+    def test_whatever_comes_off_the_fish_is_not_eaten_as_it_is(self) -> None:
+        for after in ("scrape", "wipe", "drain", "squeeze"):
+            with self.subTest(after):
+                self.assertIn("contact-served-raw", self.cautions(self.RUB, after=after, fate="eaten"))
+                self.assertNotIn("contact-served-raw", self.cautions(self.RUB, after=after, fate="cooked"))
+        self.assertNotIn("contact-served-raw", self.cautions(self.RUB, after="leave", fate="eaten"))
+
+    def test_nothing_that_is_wiped_or_rinsed_off_burns(self) -> None:
+        for after, risk in (
+            ("leave", "high"),
+            ("wipe", "low"),
+            ("squeeze", "low"),
+            ("rinse", "low"),
+            ("scrape", "low"),
+        ):
+            document = changed(one_jar("rub", list(self.RUB), after=after), cook={"method": "grill"})
+            with self.subTest(after):
+                self.assertEqual(evaluate(document)["cook"]["burn"]["risk"], risk)
+
+    def test_a_jar_that_is_said_to_be_cold_needs_no_cooling(self) -> None:
+        wine = [("white-wine", 100.0, "g", "fixed"), ("olive-oil", 20.0, "g", "fixed")]
+        for said, cooled in (({}, True), ({"heated": True}, True), ({"heated": False}, False)):
+            with self.subTest(said):
+                self.assertEqual("heated-jar-cooling" in self.cautions(wine, "marinade", **said), cooled)
+
+    def test_each_group_has_its_own_trimmings(self) -> None:
+        groups = [
+            {"id": "a", "pieces": 2, "weight": {"value": 400, "unit": "g", "basis": "edible"}},
+            {"id": "b", "pieces": 2, "weight": {"value": 300, "unit": "g", "basis": "edible"}},
+        ]
+        groups[0]["trimmings"] = {"value": 50, "unit": "g"}
+        fish = evaluate(changed(zander(), fish__groups=groups))["fish"]
+        self.assertEqual([round(one["edible_g"]) for one in fish["groups"]], [350, 300])
+        self.assertAlmostEqual(fish["edible_g"], 650)
+
+    def test_pieces_that_are_put_right_take_their_trimmings_with_them(self) -> None:
+        document = changed(zander(), servings=3, fish__trimmings={"value": 80, "unit": "g"})
+        told = [one for one in evaluate(document)["notices"] if one["code"] == "pieces-servings"]
+        values = {step["path"]: step["value"] for step in told[0]["patch"] or []}
+        grown = values["/fish/pieces"] / document["fish"]["pieces"]
+        self.assertAlmostEqual(values["/fish/trimmings/value"], 80 * grown, delta=0.1)

@@ -6,10 +6,11 @@ from unittest import mock
 
 from django.db import Error, transaction
 
+from server.accounts.models import Role
 from server.formulas.models import Formula, FormulaVersion
 from tests.core.cases import ROOT, changed, example, table, zander
 from tests.core.test_total import TotalTest, places
-from tests.http.door import DoorTest
+from tests.http.door import DoorTest, person
 
 FORMULAS = "/api/kitchens/galley/formulas"
 
@@ -54,6 +55,17 @@ class KeepTest(DoorTest):
             self.assertEqual((opened["place"], opened["document"], len(opened["versions"])), (place, zander(), kept))
         self.assert_problem(self.send(self.door, "PUT", f"{self.where}/place", {"place": "cellar"}), 422)
         self.assert_problem(self.send(self.door, "PUT", f"{FORMULAS}/999999/place", {"place": "bin"}), 404)
+
+    def test_who_may_only_look_puts_nothing_away(self) -> None:
+        person("guest", Role.VIEWER)
+        guest = self.signed_in("guest")
+        self.assert_problem(self.send(guest, "PUT", f"{self.where}/place", {"place": "bin"}), 403)
+        self.assertEqual(self.json("GET", self.where)["place"], "table")
+
+    def test_without_a_title_it_goes_by_its_fish(self) -> None:
+        for title, fish, shown in (("", "zander", "Zander"), ("  ", "nothing", "Untitled"), ("Mine", "zander", "Mine")):
+            made = self.json("POST", FORMULAS, changed(zander(), title=title, fish__species=fish), 201)["id"]
+            self.assertEqual(Formula.objects.get(pk=made).title, shown)
 
     def test_a_stale_save_gets_both_changes_and_loses_nothing(self) -> None:
         mine = changed(zander(), servings=6)
