@@ -11,7 +11,7 @@ from jarcore.documents.pointers import steps_of
 from jarcore.jars import Laid
 from jarcore.jars.coating import batter_set_out_g, consistency
 from jarcore.jars.contents import in_jar
-from jarcore.jars.weighing import Spec
+from jarcore.jars.spec import Spec
 
 # Bases by which a line follows another of its jar by itself.
 FOLLOWING = ("line", "flour", "jar")

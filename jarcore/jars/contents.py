@@ -9,7 +9,8 @@ from jarcore.documents.evaluated_jar import Range
 from jarcore.documents.formula import Fish, Jar
 from jarcore.fish import MeasuredFish
 from jarcore.jars.fade import fade
-from jarcore.jars.weighing import Scope, Spec, Weighing, cover_ml, per_weights, read_lines
+from jarcore.jars.spec import Scope, Spec, read_lines
+from jarcore.jars.weighing import Weighing, cover_ml, per_weights
 from jarcore.reading import Quantities
 from jarcore.substances import Composition, Solution, mix, solution
 

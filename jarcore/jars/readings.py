@@ -12,7 +12,7 @@ from jarcore.documents.formula import Line, Target
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Laid
-from jarcore.jars.weighing import Spec
+from jarcore.jars.spec import Spec
 from jarcore.reading import TOO_LITTLE, dimension, kitchen_measure, on_scales
 from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, mix, solution
 

@@ -8,7 +8,7 @@ from jarcore.data import ALLERGENS, avoided_by, named_in
 from jarcore.documents import Formula
 from jarcore.documents.formula import Side
 from jarcore.jars import Laid
-from jarcore.jars.weighing import Spec
+from jarcore.jars.spec import Spec
 
 ALWAYS_PRESENT = "fish"
 

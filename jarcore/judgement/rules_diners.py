@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from jarcore.data import Said, avoided_by, bare, parameter, rows, said
 from jarcore.jars import Laid
-from jarcore.jars.weighing import Spec
+from jarcore.jars.spec import Spec
 from jarcore.judgement.case import CHILDREN, Case, Hit
 from jarcore.judgement.held import ALWAYS_PRESENT, held_in, side_holds, tells
 

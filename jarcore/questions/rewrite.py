@@ -11,7 +11,7 @@ from jarcore.documents import read_formula
 from jarcore.documents.formula import Line
 from jarcore.documents.patches import Patch, put, take_out, tidy
 from jarcore.formula import evaluate
-from jarcore.jars.weighing import FITS
+from jarcore.jars.spec import FITS
 from jarcore.reading import dimension
 
 # What a unit is written against, and a basis in, when the other one no longer fits.

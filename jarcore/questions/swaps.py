@@ -13,7 +13,7 @@ from jarcore.documents.patches import Patch, put, tidy
 from jarcore.documents.pointers import Step
 from jarcore.formula.prepare import prepare
 from jarcore.jars.readings import meq_per_g
-from jarcore.jars.weighing import Spec
+from jarcore.jars.spec import Spec
 from jarcore.reading import dimension, factor
 
 # What each group keeps, and the least of it [per g] that makes a thing an equivalent at all.

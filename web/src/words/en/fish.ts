@@ -96,7 +96,6 @@ export const cooking = {
   stageAt: ' at {heat}',
   stageCore: ', core {core}',
   panBatches: ' The pan takes {pieces} at once: {batches} batches.',
-  oilAt: 'at',
   asTheFish: 'fish',
   takes: 'in the heat, {range}{sides}',
   slowestTake: 'in the heat for the slowest, {range}{sides}',

@@ -155,6 +155,14 @@ export function Measured({ row, ...measure }: MeasuredProps) {
   );
 }
 
+type WithoutUnit = Omit<MeasuredProps, 'row' | 'quantity' | 'unit'>;
+
+/** A temperature, in degrees Celsius where nothing else is said. */
+export const Degrees = (props: WithoutUnit) => <Measure quantity="temperature" unit="degC" {...props} />;
+
+/** A time, in minutes where nothing else is said. */
+export const Minutes = (props: WithoutUnit) => <Measure quantity="time" unit="min" {...props} />;
+
 /** A number and its unit, which are not parted at the end of a line. */
 export function Measure({ way, quantity, unit, ...typed }: Omit<MeasuredProps, 'row'>) {
   return (

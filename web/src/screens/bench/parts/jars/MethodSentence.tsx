@@ -106,18 +106,7 @@ export function MethodSentence({ place }: { place: number }) {
             disabled={readOnly}
             onPick={(picked) => pick('fate', picked)}
           />
-          {value([...method, 'fate']) === 'cooked' && (
-            <>
-              <Quiet>{says.method.ofItEaten}</Quiet>
-              <TypedUnit
-                way={[...method, 'eaten_share']}
-                label={names.eatenShare}
-                quantity="share"
-                unit="%"
-                hint="100"
-              />
-            </>
-          )}
+          {value([...method, 'fate']) === 'cooked' && <EatenShare method={method} />}
         </p>
       )}
       {kind?.flows && (
@@ -130,14 +119,7 @@ export function MethodSentence({ place }: { place: number }) {
           <Age method={method} />
           <Heated method={method} />
           <span className="inline-flex items-center">
-            <Quiet>{says.method.ofItEaten}</Quiet>
-            <TypedUnit
-              way={[...method, 'eaten_share']}
-              label={names.eatenShare}
-              quantity="share"
-              unit="%"
-              hint="100"
-            />
+            <EatenShare method={method} />
           </span>
         </p>
       )}
@@ -162,6 +144,22 @@ function Age({ method }: { method: readonly ['jars', number, 'method'] }) {
     <>
       <Quiet>{says.method.madeBefore}</Quiet>
       <TypedUnit way={[...method, 'age']} label={names.ageOfJar} quantity="time" unit="d" />
+    </>
+  );
+}
+
+/** How much is eaten of what is served: all of it where nothing is said. */
+function EatenShare({ method }: { method: readonly ['jars', number, 'method'] }) {
+  return (
+    <>
+      <Quiet>{says.method.ofItEaten}</Quiet>
+      <TypedUnit
+        way={[...method, 'eaten_share']}
+        label={names.eatenShare}
+        quantity="share"
+        unit="%"
+        hint="100"
+      />
     </>
   );
 }
@@ -194,9 +192,6 @@ interface MoreProps {
 function More({ place, kind, choice }: MoreProps) {
   const { value, set, readOnly } = useOpened();
   const method = ['jars', place, 'method'] as const;
-  const share = (field: 'clean_share' | 'eaten_share', label: string) => (
-    <TypedUnit way={[...method, field]} label={label} quantity="share" unit="%" />
-  );
   return (
     <details className="mt-1 text-sm">
       <summary className="cursor-pointer text-quiet">{names.moreOfMethod}</summary>
@@ -244,13 +239,19 @@ function More({ place, kind, choice }: MoreProps) {
         {kind.liquid && (
           <>
             <span className="flex items-center gap-1">
-              <Quiet>{says.method.keptClean}</Quiet> {share('clean_share', names.cleanShare)}
+              <Quiet>{says.method.keptClean}</Quiet>{' '}
+              <TypedUnit
+                way={[...method, 'clean_share']}
+                label={names.cleanShare}
+                quantity="share"
+                unit="%"
+              />
             </span>
             <span className="flex items-center gap-1">
               <Quiet>{says.method.theRest}</Quiet> {choice('fate', names.fate)}
             </span>
             <span className="flex items-center gap-1">
-              <Quiet>{says.method.ofItEaten}</Quiet> {share('eaten_share', names.eatenShare)}
+              <EatenShare method={method} />
             </span>
           </>
         )}

@@ -4,7 +4,7 @@ import { useOpened } from '@/formula/opened';
 import { names, says, terms } from '@/words';
 import { Said } from '@/words/Said';
 import { CautionMarks } from '../../readings/CautionMarks';
-import { AtPlace, Flag, Measure, Pick } from '../fields';
+import { AtPlace, Degrees, Flag, Pick } from '../fields';
 import { Basting } from './Basting';
 import { Finished } from './Finished';
 import { Fryer } from './Fryer';
@@ -53,12 +53,10 @@ export function Cooking() {
               ),
               dial: heat?.dialled && (
                 <>
-                  {heat.fried ? says.cooking.oilAt : says.cooking.at}
-                  <Measure
+                  {says.cooking.at}
+                  <Degrees
                     way={['cook', 'medium_temperature']}
                     label={names.heatTemperature}
-                    quantity="temperature"
-                    unit="degC"
                     hint={hinted(heat.usual_c)}
                   />
                 </>
@@ -71,20 +69,16 @@ export function Cooking() {
             words={says.cooking.toCore}
             slots={{
               core: (
-                <Measure
+                <Degrees
                   way={['cook', 'core_target']}
                   label={names.coreTarget}
-                  quantity="temperature"
-                  unit="degC"
                   hint={hinted(evaluation?.cook.core_c)}
                 />
               ),
               start: (
-                <Measure
+                <Degrees
                   way={['cook', 'start_temperature']}
                   label={names.startTemperature}
-                  quantity="temperature"
-                  unit="degC"
                   hint={says.cooking.asTheFish}
                 />
               ),

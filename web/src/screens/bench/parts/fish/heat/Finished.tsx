@@ -2,7 +2,7 @@ import { text } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { names, says, terms } from '@/words';
 import { Said } from '@/words/Said';
-import { Flag, Measure, Pick } from '../fields';
+import { Degrees, Flag, Minutes, Pick } from '../fields';
 import { hinted } from './hinted';
 
 /** What a piece is finished in after it was browned. */
@@ -36,22 +36,14 @@ export function Finished() {
                 words={says.cooking.finishing}
                 slots={{
                   at: (
-                    <Measure
+                    <Degrees
                       way={[...way, 'medium_temperature']}
                       label={names.finishedAt}
-                      quantity="temperature"
-                      unit="degC"
                       hint={hinted(stages.at(-1)?.celsius)}
                     />
                   ),
                   after: (
-                    <Measure
-                      way={[...way, 'after']}
-                      label={names.finishedAfter}
-                      quantity="time"
-                      unit="min"
-                      hint={hinted(before)}
-                    />
+                    <Minutes way={[...way, 'after']} label={names.finishedAfter} hint={hinted(before)} />
                   ),
                 }}
               />

@@ -2,7 +2,7 @@ import type { HeatTraits } from '@/api';
 import { useOpened } from '@/formula/opened';
 import { names, says, terms } from '@/words';
 import { Said } from '@/words/Said';
-import { Flag, Measure, Pick, Typed } from '../fields';
+import { Degrees, Flag, Measure, Minutes, Pick, Typed } from '../fields';
 import { hinted } from './hinted';
 
 /** The oil that it is fried in, what heats that, and a second fry. */
@@ -86,30 +86,9 @@ function SecondFry() {
     <Said
       words={says.cooking.secondFry}
       slots={{
-        heat: (
-          <Measure
-            way={['cook', 'second_fry', 'medium_temperature']}
-            label={names.secondFry}
-            quantity="temperature"
-            unit="degC"
-          />
-        ),
-        time: (
-          <Measure
-            way={['cook', 'second_fry', 'time']}
-            label={names.secondFryTime}
-            quantity="time"
-            unit="min"
-          />
-        ),
-        rest: (
-          <Measure
-            way={['cook', 'second_fry', 'rest']}
-            label={names.secondFryRest}
-            quantity="time"
-            unit="min"
-          />
-        ),
+        heat: <Degrees way={['cook', 'second_fry', 'medium_temperature']} label={names.secondFry} />,
+        time: <Minutes way={['cook', 'second_fry', 'time']} label={names.secondFryTime} />,
+        rest: <Minutes way={['cook', 'second_fry', 'rest']} label={names.secondFryRest} />,
       }}
     />
   );

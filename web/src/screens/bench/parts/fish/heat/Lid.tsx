@@ -2,7 +2,7 @@ import type { HeatTraits } from '@/api';
 import { useOpened } from '@/formula/opened';
 import { names, says } from '@/words';
 import { Said } from '@/words/Said';
-import { Flag, Measure } from '../fields';
+import { Flag, Minutes } from '../fields';
 
 /** Covered or open; in an oven the lid may come off on the way. */
 export function Lid({ heat }: { heat: HeatTraits }) {
@@ -20,11 +20,9 @@ export function Lid({ heat }: { heat: HeatTraits }) {
           words={says.cooking.coveredFor}
           slots={{
             time: (
-              <Measure
+              <Minutes
                 way={['cook', 'covered_time']}
                 label={names.coveredTime}
-                quantity="time"
-                unit="min"
                 hint={says.cooking.throughout}
               />
             ),
