@@ -13,7 +13,7 @@ from typing import Any
 from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
 from jarcore.data.checks import faults
 from jarcore.data.sources import shares
-from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse
+from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse, rows_of_a_kitchen
 from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
 
 DONE, FAILED, NOT_ASKED = 0, 1, 2
@@ -96,7 +96,7 @@ def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
     try:
         if findings:
             raise BadPantry(f"{findings[0].path}: {findings[0].text}")
-        return with_rows(default_pantry(), value)
+        return with_rows(default_pantry(), rows_of_a_kitchen(value))
     except BadPantry as error:
         raise NotAFormula("Not a pantry", f"{rows}: {error}") from None
 

@@ -2,9 +2,10 @@
 
 import sys
 
-from speed import core
+from speed import core, worst
 
 core.report()
+worst.report()
 if len(sys.argv) > 1:
     from speed import keystroke, screens
 

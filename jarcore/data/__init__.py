@@ -8,6 +8,7 @@ from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.labels import label_forms, row_of_label
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
+from jarcore.data.patience import OutOfTime, look_at_the_time, patient_until
 from jarcore.data.recording import anew, forget, kept, recorded
 from jarcore.data.sentences import Said, rendered, said, sentence
 from jarcore.data.spoken import bare, bare_word
@@ -26,6 +27,7 @@ __all__ = [
     "Fault",
     "Ingredient",
     "KindRow",
+    "OutOfTime",
     "Pantry",
     "Part",
     "Said",
@@ -46,10 +48,12 @@ __all__ = [
     "kept",
     "kind_rows",
     "label_forms",
+    "look_at_the_time",
     "named",
     "named_in",
     "parameter",
     "parameters",
+    "patient_until",
     "recorded",
     "rendered",
     "row_of_label",

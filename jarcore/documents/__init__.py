@@ -1,8 +1,8 @@
 """The open documents: models, the door, tolerant reading, patches, merging. Imports only jarcore.data."""
 
-from jarcore.documents.door import LARGEST_BYTES, NotAFormula, formula_object, parse
+from jarcore.documents.door import LARGEST_BYTES, NotAFormula, formula_object, parse, rows_of_a_kitchen
 from jarcore.documents.evaluation import Evaluation
-from jarcore.documents.findings import Finding, Notice, Patch, found, notices_of
+from jarcore.documents.findings import Finding, Findings, Notice, Patch, found, notices_of
 from jarcore.documents.formula import Formula
 from jarcore.documents.merge import Merge, merge
 from jarcore.documents.tolerant import read_formula
@@ -11,6 +11,7 @@ __all__ = [
     "LARGEST_BYTES",
     "Evaluation",
     "Finding",
+    "Findings",
     "Formula",
     "Merge",
     "NotAFormula",
@@ -22,4 +23,5 @@ __all__ = [
     "notices_of",
     "parse",
     "read_formula",
+    "rows_of_a_kitchen",
 ]

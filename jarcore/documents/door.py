@@ -7,10 +7,12 @@ stand at; so is a value nested too deep. What is no JSON at all, or no formula, 
 import json
 import math
 import re
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from jarcore.documents.findings import Finding, found
 from jarcore.documents.formula import FORMAT, FORMAT_VERSION
+from jarcore.documents.limits import TooMuch, check, check_formula, most
 from jarcore.documents.pointers import Step, pointer
 
 LARGEST_BYTES = 1_000_000
@@ -21,15 +23,23 @@ UNTAKEN = re.compile("[\0\ud800-\udfff]")
 
 
 class NotAFormula(ValueError):
-    """What came is no formula document; `status` is the HTTP status that says so, `title` and `detail` the words."""
+    """What came is no formula document; `status` is the HTTP status that says so, `title` and `detail` the words,
+    `errors` the places where one can be named.
+    """
 
-    def __init__(self, title: str, detail: str, status: int = 400) -> None:
+    def __init__(self, title: str, detail: str, status: int = 400, errors: Sequence[Mapping[str, str]] = ()) -> None:
         super().__init__(detail)
-        self.title, self.detail, self.status = title, detail, status
+        self.title, self.detail, self.status, self.errors = title, detail, status, list(errors)
 
     def problem(self) -> dict[str, Any]:
         """As an RFC 9457 problem document."""
-        return {"type": "about:blank", "title": self.title, "status": self.status, "detail": self.detail, "errors": []}
+        return {
+            "type": "about:blank",
+            "title": self.title,
+            "status": self.status,
+            "detail": self.detail,
+            "errors": self.errors,
+        }
 
 
 class _Bad:
@@ -72,8 +82,8 @@ def parse(raw: bytes | str) -> tuple[Any, list[Finding]]:
         raise NotAFormula("Nested too deep", _where_too_deep(text)) from None
     except json.JSONDecodeError as error:
         raise NotAFormula("Not JSON", f"Line {error.lineno}, column {error.colno}: {error.msg}.") from None
-    findings: list[Finding] = []
-    return _clean(value, (), findings), findings
+    cleaning = _Cleaning()
+    return cleaning.clean(value, ()), cleaning.findings
 
 
 def _where_too_deep(text: str) -> str:
@@ -88,39 +98,63 @@ def _where_too_deep(text: str) -> str:
     return f"Brackets are nested more than {DEEPEST} deep. Take them out."
 
 
-def _clean(value: Any, steps: tuple[Step, ...], findings: list[Finding]) -> Any:
-    if isinstance(value, _Bad):
-        shown = value.text if len(value.text) <= 12 else f"{value.text[:8]}… ({len(value.text)} characters)"
-        findings.append(found("not-finite", pointer(steps), value=shown))
-        return None
-    if isinstance(value, str):
-        return _clean_text(value, steps, findings)
-    if isinstance(value, (dict, list)) and len(steps) >= DEEPEST:
-        findings.append(found("too-deep", pointer(steps), most=DEEPEST))
-        return None
-    if isinstance(value, list):
-        return [_clean(item, (*steps, place), findings) for place, item in enumerate(value)]
-    if isinstance(value, dict):
-        return {
-            _clean_text(key, (*steps, "?"), findings): _clean(item, (*steps, _without_bad(key)), findings)
-            for key, item in value.items()
-        }
-    return value
+class _Cleaning:
+    """Walks through a value once, and no further than the door lets in."""
+
+    def __init__(self) -> None:
+        self.findings: list[Finding] = []
+        self._seen = 0
+
+    def clean(self, value: Any, steps: tuple[Step, ...]) -> Any:
+        self._seen += 1
+        self._bounded("values", self._seen, steps)
+        if isinstance(value, _Bad):
+            shown = value.text if len(value.text) <= 12 else f"{value.text[:8]}… ({len(value.text)} characters)"
+            self._say("not-finite", steps, value=shown)
+            return None
+        if isinstance(value, str):
+            return self._text(value, steps)
+        if isinstance(value, (dict, list)) and len(steps) >= DEEPEST:
+            self._say("too-deep", steps, most=DEEPEST)
+            return None
+        if isinstance(value, list):
+            return [self.clean(item, (*steps, place)) for place, item in enumerate(value)]
+        if isinstance(value, dict):
+            return {
+                self._text(key, (*steps, "?")): self.clean(item, (*steps, _without_bad(key)))
+                for key, item in value.items()
+            }
+        return value
+
+    def _text(self, text: str, steps: tuple[Step, ...]) -> str:
+        kept = _without_bad(text)
+        if kept != text:
+            self._say("bad-text", steps, number=len(text) - len(kept))
+        return kept
+
+    def _say(self, key: str, steps: tuple[Step, ...], **values: Any) -> None:
+        self._bounded("faults", len(self.findings) + 1, steps)
+        self.findings.append(found(key, pointer(steps), **values))
+
+    def _bounded(self, name: str, there: int, steps: tuple[Step, ...]) -> None:
+        if there > most(name):
+            raise too_much(TooMuch(pointer(steps), name, there))
 
 
 def _without_bad(text: str) -> str:
     return UNTAKEN.sub("", text)
 
 
-def _clean_text(text: str, steps: tuple[Step, ...], findings: list[Finding]) -> str:
-    kept = _without_bad(text)
-    if kept != text:
-        findings.append(found("bad-text", pointer(steps), number=len(text) - len(kept)))
-    return kept
+def too_much(error: TooMuch) -> NotAFormula:
+    """What is larger than is read, as a refusal with its place."""
+    return NotAFormula("Document too large", error.text, 413, [{"path": error.path, "text": error.text}])
 
 
 def formula_object(value: Any) -> dict[str, Any]:
-    """VALUE when it is a formula document of a version this core reads; raises NotAFormula when not."""
+    """VALUE when it is a formula document of a version this core reads, and no larger than it reckons with.
+
+    Raises: NotAFormula, with status 413 and the place for one that is too large.
+    """
     if not isinstance(value, dict):
         raise NotAFormula("Not a formula", "A formula is a JSON object; this is something else.")
     if value.get("format") != FORMAT:
@@ -137,6 +171,21 @@ def formula_object(value: Any) -> dict[str, Any]:
             "Newer format",
             f"This file is of format version {version}; this program reads up to {FORMAT_VERSION}. Update it.",
         )
+    try:
+        check_formula(value)
+    except TooMuch as error:
+        raise too_much(error) from None
+    return value
+
+
+def rows_of_a_kitchen(value: Any) -> Any:
+    """VALUE, a kitchen's own rows, when there are no more of them than are read. Raises: NotAFormula (413)."""
+    try:
+        for name in ("ingredients", "fish", "scales"):
+            listed = value.get(name) if isinstance(value, dict) else None
+            check("rows", len(listed) if isinstance(listed, list) else 0, f"/{name}")
+    except TooMuch as error:
+        raise too_much(error) from None
     return value
 
 

@@ -1,6 +1,6 @@
 """Findings: what could not be read or reckoned, or is proposed; a sentence of the tables, its values, its place."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any, NotRequired
 
@@ -87,11 +87,48 @@ def found(key: str, path: str, /, patch: Patch | None = None, **values: Any) -> 
     return Finding(key=key, path=path, values=values, patch=patch)
 
 
-def notices_of(findings: Sequence[Finding]) -> list[Notice]:
+class Findings:
+    """What was found so far, in order; the same thing is said once. The work grows with what is said, in a line."""
+
+    def __init__(self, some: Iterable[Finding] = ()) -> None:
+        self._all: list[Finding] = []
+        self._at: dict[str, list[Finding]] = {}
+        self._above: set[str] = set()
+        self.add(some)
+
+    def __iter__(self) -> Iterator[Finding]:
+        return iter(self._all)
+
+    def add(self, some: Iterable[Finding]) -> None:
+        """Add what has not been said yet."""
+        for one in some:
+            here = self._at.setdefault(one.path, [])
+            if one not in here:
+                here.append(one)
+                self._all.append(one)
+                self._above.update(_way_to(one.path))
+
+    def within(self, path: str) -> bool:
+        """Whether something was found at a path or below it."""
+        return path in self._above
+
+
+def _way_to(path: str) -> Iterator[str]:
+    """A path and those above it."""
+    while path:
+        yield path
+        path = path.rpartition("/")[0]
+    yield path
+
+
+def notices_of(findings: Iterable[Finding]) -> list[Notice]:
     """Findings as notices; the same thing is said once."""
     notices: list[Notice] = []
+    said_at: dict[str, list[Notice]] = {}
     for one in findings:
         notice = one.notice()
-        if notice not in notices:
+        here = said_at.setdefault(one.path, [])
+        if notice not in here:
+            here.append(notice)
             notices.append(notice)
     return notices

@@ -1,6 +1,6 @@
 """Three-way merge of two drafts that grew from one: by jar and line id, field by field."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -74,19 +74,29 @@ def _lists(
 ) -> list[Any]:
     b, t, y = ({item["id"]: item for item in side} for side in (base, theirs, yours))
     # The order is that of whoever moved something; new items of the other side go after their neighbour.
-    first, second = (yours, theirs) if [i for i in y if i in b] != [i for i in b if i in y] else (theirs, yours)
-    order = [item["id"] for item in first]
-    previous = None
-    for item in second:
-        if item["id"] not in order:
-            order.insert(order.index(previous) + 1 if previous in order else 0, item["id"])
-        previous = item["id"]
+    moved = [i for i in y if i in b] != [i for i in b if i in y]
     merged: list[Any] = []
-    for name in order:
+    for name in _woven(y, t) if moved else _woven(t, y):
         value = _values(b.get(name, ABSENT), t.get(name, ABSENT), y.get(name, ABSENT), (*way, len(merged)), conflicts)
         if value is not ABSENT:
             merged.append(value)
     return merged
+
+
+def _woven(first: Iterable[str], second: Iterable[str]) -> Iterator[str]:
+    """Names in the order of FIRST; those that only SECOND has come after the one that they follow there."""
+    kept = dict.fromkeys(first)
+    after: dict[str | None, list[str]] = {}
+    neighbour = None
+    for name in second:
+        if name in kept:
+            neighbour = name
+        else:
+            after.setdefault(neighbour, []).append(name)
+    yield from after.get(None, ())
+    for name in kept:
+        yield name
+        yield from after.get(name, ())
 
 
 def _has_ids(value: Any) -> bool:

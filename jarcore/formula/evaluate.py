@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from jarcore.data import Pantry, Same, Scale, fresh, kept
-from jarcore.documents import Evaluation, Finding, notices_of
+from jarcore.documents import Evaluation, Finding, Findings, notices_of
 from jarcore.documents.evaluated_jar import JarResult
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION
 from jarcore.documents.formula import Fish
@@ -66,7 +66,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
         allergens=allergens,
         sodium=sodium_of(ready, ledger),
         servings=ready.servings,
-        found=findings,
+        found=Findings(findings),
     )
     cautions = cautions_of(case)
     barred = list(dict.fromkeys(c["code"] for c in cautions if stands(c)))

@@ -1,11 +1,12 @@
 """A formula read, measured, weighed and timed: what every answer about it starts from."""
 
+from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, TypeVar
 
-from jarcore.data import Pantry, Part, Same, anew, default_pantry, kept
-from jarcore.documents import Finding, Formula, found, read_formula
+from jarcore.data import Pantry, Part, Same, anew, default_pantry, kept, look_at_the_time
+from jarcore.documents import Finding, Findings, Formula, found, read_formula
 from jarcore.documents.formula import Cook, Fish, Jar
 from jarcore.fish import Clock, MeasuredFish, measure_fish
 from jarcore.heat import Stated, read_heat
@@ -52,16 +53,23 @@ class Prepared:
     found: tuple[Finding, ...]
 
 
-def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Sequence[Finding] = ()) -> Prepared:
-    """Read, measure, weigh and time a formula document; nothing raises.
+def prepare(
+    document: Mapping[str, Any],
+    pantry: Pantry | None = None,
+    told: Sequence[Finding] = (),
+    only: int | None = None,
+) -> Prepared:
+    """Read, measure, weigh and time a formula document.
 
     Parameters: document, a parsed formula object; pantry, the shipped one when absent; told, findings of an earlier
-    step (the door), which go first.
+    step (the door), which go first; only, the position of the one jar that is timed, where nobody asks for more than
+    its window: no other jar is timed, and none has coat and salt.
+    Raises: OutOfTime where whoever asks has set a time that is over; nothing else.
     """
     pantry = pantry or default_pantry()
     formula, wrong = read_formula(document)
     # One thing is said of one place: what the door or the reading took out is not also "unstated".
-    read = Quantities(formula.measures or "us", [*told, *wrong])
+    read = Quantities(formula.measures or "us", Findings([*told, *wrong]))
     servings = read.count(formula.servings, "/servings")
     if servings is None and not any(one.path == "/servings" for one in read.found):
         read.say("unstated/servings", "/servings")
@@ -69,10 +77,11 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Seq
     stated = Part(formula.fish or Fish(), document.get("fish"))
     fish = _told(read, "/fish", _measured, stated, servings, Same(pantry))
     around = (stated, Same(fish), servings, Same(pantry))
-    jars = tuple(
-        _told(read, f"/jars/{place}", _laid, Part(jar, raw), f"/jars/{place}", *around)
-        for place, (jar, raw) in enumerate(zip(formula.jars or [], written, strict=True))
-    )
+    jars = []
+    for place, (jar, raw) in enumerate(zip(formula.jars or [], written, strict=True)):
+        look_at_the_time()
+        path = f"/jars/{place}"
+        jars.append(_told(read, path, _laid, Part(jar, raw), path, *around))
     _same_ids(formula.jars or [], read)
     at_risk = any(diner.at_risk for diner in formula.diners or []) or read.told("/diners")
     heat = read_heat(formula.cook or Cook(), any(stuffs(laid) for laid in jars), at_risk, read)
@@ -80,7 +89,7 @@ def prepare(document: Mapping[str, Any], pantry: Pantry | None = None, told: Seq
         read.count(side.salt_g_per_serving, f"/sides/{place}/salt_g_per_serving")
         for place, side in enumerate(formula.sides or [])
     )
-    timed, clock, later = _timed(formula, jars, fish, heat)
+    timed, clock, later = _timed(formula, jars, fish, heat, only)
     return Prepared(
         formula=formula,
         pantry=pantry,
@@ -109,7 +118,7 @@ def _told(read: Quantities, path: str, work: Callable[..., tuple[T, tuple[Findin
     if read.told(path):
         return anew(work)(*asked, read)[0]
     made, found = work(*asked, read.measures)
-    read.found += [one for one in found if one not in read.found]
+    read.found.add(found)
     return made
 
 
@@ -149,7 +158,7 @@ def _laid(
 
 
 def _timed(
-    formula: Formula, jars: Sequence[Laid], fish: MeasuredFish, heat: Stated
+    formula: Formula, jars: Sequence[Laid], fish: MeasuredFish, heat: Stated, only: int | None
 ) -> tuple[tuple[Laid, ...], Clock, list[Finding]]:
     """The jars with their windows, coats and salt, the clock over all of them, and what was found."""
     told: list[Finding] = []
@@ -159,28 +168,35 @@ def _timed(
         told.append(found("window-stopped/refused", "/fish"))
     timed = []
     for place, laid in enumerate(jars):
+        look_at_the_time()
+        if only not in (None, place):
+            timed.append(laid)
+            continue
         limit = counter_limit(place, jars, known)
-        made, more = _in_time(Same(laid), None if refused else Part(limit, repr(limit)))
+        made, more = _in_time(Same(laid), None if refused else Part(limit, repr(limit)), only is None)
         timed.append(made)
         told += more
     return tuple(timed), clock_of(known, timed, fish), told
 
 
 @kept(maxsize=MOST_JARS)
-def _in_time(jar: Same[Laid], left: Part[Limit | None] | None) -> tuple[Laid, tuple[Finding, ...]]:
+def _in_time(jar: Same[Laid], left: Part[Limit | None] | None, whole: bool) -> tuple[Laid, tuple[Finding, ...]]:
     """A jar with its window, coat and salt, and what was found.
 
     LEFT holds what the clock leaves for it (None where it stands cold), and is None where no time is given at all.
+    Without WHOLE it is timed and nothing else: what would move that, coat and salt are left out.
     """
     laid = jar.thing
-    window, found = window_for(laid, left.read) if left else (None, ())
+    window, found = window_for(laid, left.read, whole) if left else (None, ())
+    if not whole:
+        return replace(laid, window=window), found
     coated = laid.kind.coat(laid) if laid.kind.coat else NO_COAT
     timed = replace(laid, window=window, coat=coated.coat)
     return replace(timed, salt=salted(timed)), (*found, *coated.found)
 
 
 def _same_ids(jars: Sequence[Jar], read: Quantities) -> None:
-    names = [jar.id for jar in jars]
-    for place, name in enumerate(names):
-        if name and names.count(name) > 1:
+    names = Counter(jar.id for jar in jars)
+    for place, name in enumerate(jar.id for jar in jars):
+        if name and names[name] > 1:
             read.say("duplicate-id/jars", f"/jars/{place}/id", id=name)

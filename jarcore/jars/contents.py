@@ -3,6 +3,7 @@
 import itertools
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from jarcore.data import ALLERGENS, Ingredient, Pantry, parameter
 from jarcore.documents.evaluated_jar import Range
@@ -15,12 +16,13 @@ from jarcore.reading import Quantities
 from jarcore.substances import Composition, Solution, mix, solution
 
 LOW, MIDDLE, HIGH = 0, 1, 2
-# Up to this many ranges in a jar all their ends are tried together.
-FEW_RANGES = 4
+# Up to this many ranges in a jar all their ends are tried together; more than many are moved by what they are of.
+FEW_RANGES, MANY_RANGES = 4, 12
 # Bases by which a line goes into the fish instead of onto it.
 INSIDE = ("slot", "cavity")
 PASTE = "paste"
 Parts = list[tuple[Ingredient, float]]
+Masses = tuple[float | None, ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -33,13 +35,23 @@ class Filled:
     all_parts: Parts
     contact_parts: Parts
 
+    def times(self, share: float) -> "Filled":
+        """A share of it [1]: as much less of everything, and nothing stronger or weaker."""
+        return Filled(
+            composition=self.composition.times(share),
+            contact=self.contact.times(share),
+            aqueous=self.aqueous and replace(self.aqueous, litres=self.aqueous.litres * share),
+            all_parts=[(ingredient, mass * share) for ingredient, mass in self.all_parts],
+            contact_parts=[(ingredient, mass * share) for ingredient, mass in self.contact_parts],
+        )
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+
+@dataclass(frozen=True, kw_only=True)
 class Contents:
     """A jar with its lines weighed [g]; None for a line that cannot be.
 
-    `ends` is the jar at the ends of what was written as ranges (empty without one), `named` every ingredient that a
-    line names, whatever its amount, and `held` what those bring that somebody may avoid: allergens, flags, alcohol.
+    `named` is every ingredient that a line names, whatever its amount, `held` what those bring that somebody may
+    avoid (allergens, flags, alcohol), and `masses_at_ends` weighs the lines at the ends of what was written as ranges.
     """
 
     jar: Jar
@@ -47,26 +59,23 @@ class Contents:
     specs: tuple[Spec, ...]
     masses: tuple[float | None, ...]
     filled: Filled
-    ends: tuple["Contents", ...]
     named: tuple[Ingredient, ...]
     held: frozenset[str]
+    masses_at_ends: Callable[[], Iterator[Masses]] = lambda: iter(())
+
+    @cached_property
+    def ends(self) -> tuple["Contents", ...]:
+        """The jar at the ends of what was written as ranges; empty without one. Weighed when somebody asks for it."""
+        return tuple(self._with(masses, fill(self.specs, masses)) for masses in self.masses_at_ends())
 
     def part_of(self, share: float) -> "Contents":
         """The jar as if only a share of it were made [1]: for one group of the pieces."""
-        return self.at(tuple(None if mass is None else mass * share for mass in self.masses))
-
-    def at(self, masses: tuple[float | None, ...]) -> "Contents":
-        """The same lines at other masses [g]."""
-        return Contents(
-            jar=self.jar,
-            path=self.path,
-            specs=self.specs,
-            masses=masses,
-            filled=fill(self.specs, masses),
-            ends=(),
-            named=self.named,
-            held=self.held,
+        return self._with(
+            tuple(None if mass is None else mass * share for mass in self.masses), self.filled.times(share)
         )
+
+    def _with(self, masses: Masses, filled: Filled) -> "Contents":
+        return replace(self, masses=masses, filled=filled, masses_at_ends=lambda: iter(()))
 
     @property
     def composition(self) -> Composition:
@@ -196,30 +205,28 @@ def weigh_jar(
 
     first = Weighing(specs=specs, scope=scope, measures=read.measures, pick=[MIDDLE] * len(specs))
 
-    def weighed(weighing: Weighing, before: Weighing | None) -> tuple[float | None, ...]:
-        masses, circles = weighing.masses(per, before)
-        for place in circles:
-            read.say("circular-line", f"{path}/lines/{place}")
-        return tuple(masses)
+    middle, circles = first.masses(per, None)
+    for place in circles:
+        read.say("circular-line", f"{path}/lines/{place}")
+    measures = read.measures
 
-    middle = weighed(first, None)
+    def masses_at_ends() -> Iterator[Masses]:
+        for pick in _picks(specs):
+            at_end = Weighing(specs=specs, scope=scope, measures=measures, pick=pick)
+            yield tuple(at_end.masses(per, first)[0])
+
     named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
     held = frozenset[str]().union(*(spec.held for spec in specs))
-    contents = Contents(
+    return Contents(
         jar=jar,
         path=path,
         specs=specs,
-        masses=middle,
+        masses=tuple(middle),
         filled=fill(specs, middle),
-        ends=(),
         named=named,
         held=held,
+        masses_at_ends=masses_at_ends,
     )
-    ends = [
-        contents.at(weighed(Weighing(specs=specs, scope=scope, measures=read.measures, pick=pick), first))
-        for pick in _picks(specs)
-    ]
-    return replace(contents, ends=tuple(ends)) if ends else contents
 
 
 def fill(specs: Sequence[Spec], masses: Sequence[float | None]) -> Filled:
@@ -259,13 +266,26 @@ def _picks(specs: Sequence[Spec]) -> list[list[int]]:
     else:
         salty = {spec.place for spec in specs if spec.ingredient and spec.ingredient.salt > 0}
         sour = {spec.place for spec in specs if spec.ingredient and spec.ingredient.acid_g > 0}
-        raised = [set(ranged), salty, sour, *({place} for place in ranged)]
+        raised = [set(ranged), salty, sour, *_apart(specs, ranged)]
         corners = [
             {place: end if place in some else HIGH + LOW - end for place in ranged}
             for some in raised
             for end in (LOW, HIGH)
         ]
     return [[corner.get(place, MIDDLE) for place in range(len(specs))] for corner in corners]
+
+
+def _apart(specs: Sequence[Spec], ranged: Sequence[int]) -> list[set[int]]:
+    """Ranges that are moved against all others: each by itself; of many, those of one group of ingredients together,
+    so that the work grows with the lines and not with their square.
+    """
+    if len(ranged) <= MANY_RANGES:
+        return [{place} for place in ranged]
+    groups: dict[str, set[int]] = {}
+    for place in ranged:
+        ingredient = specs[place].ingredient
+        groups.setdefault(ingredient.group if ingredient else "", set()).add(place)
+    return list(groups.values())
 
 
 def spread(middle: float | None, others: Sequence[float | None]) -> Range | None:

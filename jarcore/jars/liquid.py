@@ -84,7 +84,7 @@ def _timed(laid: Laid, use: _Use) -> Timed:
     plain = _span(laid, use, front)
     strong = held_back(laid, front, plain)
     span = replace(
-        strong, at_contact=at_contact(laid, front, strong, uptake(laid)), moves=_moves(laid, use, front, strong)
+        strong, at_contact=at_contact(laid, front, strong, uptake(laid)), moves=lambda: _moves(laid, use, front, strong)
     )
     return Timed(span, tuple(_told(laid, front, plain, strong)))
 

@@ -1,16 +1,27 @@
 """The salt of a jar on its way to the plate: put in, gone into the fish, taken off again, eaten; with its range."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import astuple, dataclass, replace
 
-from jarcore.data import parameter
+from jarcore.data import look_at_the_time, parameter
 from jarcore.jars import dry_salt
+from jarcore.jars.contents import FEW_RANGES, Contents
 from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
 
 RINSED = "rinse"
 COAT = "coat"
 EATEN = ("cooked", "eaten")
+# So many ends are all tried: those of a few ranges on a few sizes.
+MANY_ENDS = 4 * 2**FEW_RANGES
+# What the salt on the plate goes by.
+GOES_BY: tuple[Callable[[Contents], float], ...] = (
+    lambda end: end.contact.salt_g,
+    lambda end: end.salt_pct,
+    lambda end: end.later_salt_g(),
+    lambda end: end.contact.mass_g,
+    lambda end: end.contact.other_sodium_mg,
+)
 
 
 def salted(laid: Laid) -> Salted:
@@ -19,7 +30,8 @@ def salted(laid: Laid) -> Salted:
     Lines that go on just before heat or on the plate are eaten whole, whatever the jar's fate. What was written as a
     range is reckoned at all its ends, each with the model's own range.
     """
-    at_ends = [_with_coat(replace(laid, contents=end)) for end in laid.contents.ends]
+    ends = _telling(laid.contents.ends, max(1, len(laid.fish.groups)))
+    at_ends = [_with_coat(replace(laid, contents=end)) for end in ends]
     step = _whole_step(laid)
     steps = (step, *map(_whole_step, at_ends))
     low, high, most = (
@@ -32,6 +44,20 @@ def salted(laid: Laid) -> Salted:
         low, high, most = min(low, coated.low_g), max(high, coated.high_g), max(most, coated.most_g)
     sodium = [one.other_sodium_mg for one in steps]
     return Salted(step=step, low_g=low, high_g=high, most_g=most, sodium_low_mg=min(sodium), sodium_high_mg=max(sodium))
+
+
+def _telling(ends: Sequence[Contents], sizes: int) -> Sequence[Contents]:
+    """Of many ends, each on so many sizes of pieces, those that are first or last in what salt goes by: how much of it
+    there is, how strong the jar is, what comes later, how much jar there is. The others lie between them on the plate
+    too.
+    """
+    if len(ends) * sizes <= MANY_ENDS:
+        return ends
+    told: dict[int, Contents] = {}
+    for by in GOES_BY:
+        for end in (min(ends, key=by), max(ends, key=by)):
+            told[id(end)] = end
+    return list(told.values())
 
 
 def _with_coat(laid: Laid) -> Laid:
@@ -72,6 +98,7 @@ def _picked_up(laid: Laid, coat: Coat) -> tuple[float, float, float]:
 
 
 def _whole_step(laid: Laid) -> SaltStep:
+    look_at_the_time()
     # A coating's pick-up is that of all pieces; what goes into the flesh is reckoned for each size.
     steps = [one.kind.salt(one) for one in ([laid] if laid.kind.coats else laid.by_size())]
     step = steps[0] if len(steps) == 1 else _sum_of(steps)

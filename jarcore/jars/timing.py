@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
+from jarcore.data import look_at_the_time
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluated_jar import Window
 from jarcore.jars.contents import in_jar
@@ -30,10 +31,10 @@ def _nowhere(laid: Laid) -> Iterator[Finding]:
             yield found(code, laid.path)
 
 
-def window_for(laid: Laid, counter: Limit | None) -> tuple[Window | None, tuple[Finding, ...]]:
+def window_for(laid: Laid, counter: Limit | None, moved: bool = True) -> tuple[Window | None, tuple[Finding, ...]]:
     """The window of a jar, and what was found; None when it cannot be timed or touches no raw fish.
 
-    COUNTER is what the one clock leaves for it where it stands warm.
+    COUNTER is what the one clock leaves for it where it stands warm; MOVED asks what would move it.
     """
     if laid.jar.kind is None:
         return None, (found("unstated/kind", f"{laid.path}/kind"),)
@@ -51,10 +52,11 @@ def window_for(laid: Laid, counter: Limit | None) -> tuple[Window | None, tuple[
     spans, told = [], list[Finding]()
     left = replace(laid, clock_min=counter.minutes) if counter else laid
     for one in left.by_size():
+        look_at_the_time()
         timed = time(one)
         told += timed.found
         if timed.span is not None:
             spans.append((one.group, timed.span.capped(counter) if counter else timed.span))
     if not spans:
         return None, tuple(told)
-    return (tightest(spans) if laid.fish.groups else window_of(spans[0][1])), tuple(told)
+    return (tightest(spans, moved) if laid.fish.groups else window_of(spans[0][1], moved)), tuple(told)

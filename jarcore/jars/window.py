@@ -1,13 +1,13 @@
 """What a window is made of: candidate limits, the one that binds, and its honest width."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal, TypedDict
 
 from jarcore.data import Said, parameter, said
 from jarcore.documents import Finding
-from jarcore.documents.evaluated_jar import AtContact, Window
+from jarcore.documents.evaluated_jar import AtContact, Move, Window
 from jarcore.flesh import NEVER
 
 Binding = Literal["acid", "salt", "texture", "dose", "keeping", "counter", "none"]
@@ -43,7 +43,10 @@ class Moved(TypedDict):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Span:
-    """A window before it is shown: four times [min], the limits on the latest, the model's relative spread [1]."""
+    """A window before it is shown: four times [min], the limits on the latest, the model's relative spread [1].
+
+    What would move it is reckoned only where it is shown: of unlike pieces for the ones that govern.
+    """
 
     earliest_min: float
     best_from_min: float
@@ -52,7 +55,7 @@ class Span:
     spread: float
     reasons: tuple[Said, ...] = ()
     at_contact: AtContact | None = None
-    moves: tuple[Moved, ...] = ()
+    moves: Callable[[], tuple[Moved, ...]] = tuple
 
     @property
     def binding(self) -> Limit:
@@ -81,8 +84,19 @@ class Timed:
     found: tuple[Finding, ...] = ()
 
 
-def window_of(span: Span) -> Window:
-    """The window as shown: finite, ordered by clipping, with the model's spread as ranges below the hard caps."""
+def window_of(span: Span, moved: bool = True) -> Window:
+    """The window as shown: finite, ordered by clipping, with the model's spread as ranges below the hard caps.
+
+    MOVED asks what would move it.
+    """
+    return {**_without_moves(span), "moves": _moves(span) if moved else []}
+
+
+def _moves(span: Span) -> list[Move]:
+    return [{"change": move["change"].text, "latest_min": move["latest_min"]} for move in span.moves()]
+
+
+def _without_moves(span: Span) -> Window:
     bound = span.binding
     latest = bound.minutes
     caps = [limit.minutes for limit in span.limits if limit.hard]
@@ -103,7 +117,7 @@ def window_of(span: Span) -> Window:
             if limit.minutes < NEVER
         ],
         "rests_on": list(bound.rows),
-        "moves": [{"change": move["change"].text, "latest_min": move["latest_min"]} for move in span.moves],
+        "moves": [],
         "groups": [],
         "at_contact_time": span.at_contact,
         "stopped_by": [],
@@ -120,11 +134,16 @@ def window_of(span: Span) -> Window:
     return window
 
 
-def tightest(spans: Sequence[tuple[str | None, Span]]) -> Window:
-    """One window for unlike pieces in one jar: the tightest governs; each group's own is listed beside it."""
-    windows = [(name, window_of(span)) for name, span in spans]
-    tight = min((window for _, window in windows), key=lambda window: window["latest_min"])
-    merged: Window = {**tight, "best_to_min": min(window["best_to_min"] for _, window in windows)}
+def tightest(spans: Sequence[tuple[str | None, Span]], moved: bool = True) -> Window:
+    """One window for unlike pieces in one jar: the tightest governs; each group's own is listed beside it.
+
+    MOVED asks what would move it.
+    """
+    windows = [(name, _without_moves(span)) for name, span in spans]
+    place = min(range(len(windows)), key=lambda at: windows[at][1]["latest_min"])
+    tight = windows[place][1]
+    best_to = min(window["best_to_min"] for _, window in windows)
+    merged: Window = {**tight, "moves": _moves(spans[place][1]) if moved else [], "best_to_min": best_to}
     # Where the large pieces are not ready when the small ones have to come out, the small ones set the beginning too:
     # else the best would be an instant.
     merged["best_from_min"] = _begins(windows, "best_from_min", "best_to_min", merged["best_to_min"])

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from jarcore.data import Pantry, Said, parameter, sentence
-from jarcore.documents import Finding, Formula
+from jarcore.documents import Findings, Formula
 from jarcore.documents.formula import SMALL_CHILDREN, Diner
 from jarcore.fish import Clock, MeasuredFish
 from jarcore.heat import Stated
@@ -52,7 +52,7 @@ class Case:
     allergens: Sequence[str]
     sodium: Sodium | None
     servings: float | None
-    found: Sequence[Finding]
+    found: Findings
 
     @property
     def raw(self) -> bool:
@@ -65,7 +65,7 @@ class Case:
 
     def unread(self, path: str) -> bool:
         """Whether something was typed at a path or below it that could not be read."""
-        return any(one.within(path) for one in self.found)
+        return self.found.within(path)
 
     @property
     def diners(self) -> Sequence[Diner]:

@@ -16,7 +16,7 @@ FAT_CLASSES = ("lean", "medium", "fatty")
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Base:
-    """A formula to vary: its document, the jar that is asked about, and the formula as prepared."""
+    """A formula to vary: its document with the lines of the jar that is asked about, and the formula as prepared."""
 
     document: Mapping[str, Any]
     jar: int
@@ -37,12 +37,21 @@ class Base:
 def base_of(document: Mapping[str, Any], jar: int, pantry: Pantry | None = None) -> Base:
     """The base for a jar's variants."""
     stock = pantry or default_pantry()
-    return Base(document=document, jar=jar, pantry=stock, ready=prepare(document, stock))
+    return Base(document=_alone(document, jar), jar=jar, pantry=stock, ready=prepare(document, stock))
+
+
+def _alone(document: Mapping[str, Any], jar: int) -> Mapping[str, Any]:
+    """The document with the lines of one jar: of the others a window asks only where and how long they stand."""
+    jars = document.get("jars")
+    if not isinstance(jars, list):
+        return document
+    others = [{**one, "lines": []} if isinstance(one, dict) and at != jar else one for at, one in enumerate(jars)]
+    return {**document, "jars": others}
 
 
 def window_of(base: Base, document: Mapping[str, Any], pantry: Pantry | None = None) -> Window | None:
     """The jar's window in a varied document; the plan of other jars and the counter clock stay as they are."""
-    ready = prepare(document, pantry or base.pantry)
+    ready = prepare(document, pantry or base.pantry, only=base.jar)
     return ready.jars[base.jar].window if base.jar < len(ready.jars) else None
 
 

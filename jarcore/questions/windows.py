@@ -1,7 +1,8 @@
 """One jar over several cuts and temperatures, as curves over one thing, what moves its window, and what fits a time."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Any, Literal
 
 import numpy as np
@@ -27,6 +28,8 @@ from jarcore.reading import written_unit
 TEMPERATURES = (0.0, 4.0, 8.0, 14.0, 20.0)
 # Colder than this a jar stands on ice.
 ICY_C = 2.0
+# How much finer than it is drawn a thing is tried for what fits, and every how manyeth of those at first.
+FINER, COARSER = 3, 6
 # How much thinner, and how much less, an input is tried; up it goes by the inverse.
 THINNER, LESS = 0.8, 0.75
 Over = Literal["thickness", "dose", "acid", "salt", "temperature"]
@@ -331,20 +334,18 @@ def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
     if not needs.get(over, True):
         return None
     now = {"thickness": piece.thickness_mm if piece else 0.0, "temperature": base.laid.standing.celsius}.get(over, 1.0)
-    fine = np.linspace(values[0], values[-1], 3 * len(values))
     # Another temperature counts only where it is cold: the counter is a cook's choice, never the tool's.
-    tried = [
-        float(x)
-        for x in sorted(fine, key=lambda x: abs(x - now))
+    fine = [
+        tidy(float(x), 2)
+        for x in np.linspace(values[0], values[-1], FINER * len(values))
         if over != "temperature" or x <= parameter("cold_holding")
     ]
-    for x in (tidy(value, 2) for value in tried):
-        changed = _varied(base, over, x)
-        if _holds(window_of(base, changed), minutes):
-            amount = f"× {x:g}" if unit == "times" else f"{x:g} {written_unit(unit)}"
-            words = said("fits/holds", what=label, amount=amount, minutes=minutes)
-            patch = _patch(base, over, x, changed)
-            return {"what": label, "fits": True, "text": words.text, "patch": patch, "deed": words.deed}
+    x = _nearest(fine, now, lambda x: _misses(window_of(base, _varied(base, over, x)), minutes))
+    if x is not None:
+        amount = f"× {x:g}" if unit == "times" else f"{x:g} {written_unit(unit)}"
+        words = said("fits/holds", what=label, amount=amount, minutes=minutes)
+        patch = _patch(base, over, x, _varied(base, over, x))
+        return {"what": label, "fits": True, "text": words.text, "patch": patch, "deed": words.deed}
     return {
         "what": label,
         "fits": False,
@@ -352,6 +353,37 @@ def _fit_over(base: Base, over: str, minutes: float) -> Fit | None:
         "patch": None,
         "deed": None,
     }
+
+
+def _misses(window: Window | None, minutes: float) -> int | None:
+    """Whether a best comes too late for a time (1), is over before it (-1), or holds it (0); None without a window."""
+    if window is None:
+        return None
+    return int(window["best_from_min"] > minutes) - int(window["best_to_min"] < minutes)
+
+
+def _nearest(tried: Sequence[float], now: float, misses: Callable[[float], int | None]) -> float | None:
+    """The value nearest to NOW of those that hold; None where none does.
+
+    Only every few values are tried at first. Between two that miss on the same side none is taken to hold; between all
+    others each is tried.
+    """
+    known: dict[int, int | None] = {}
+
+    def at(place: int) -> int | None:
+        if place not in known:
+            known[place] = misses(tried[place])
+        return known[place]
+
+    coarse = [*range(0, len(tried) - 1, COARSER), len(tried) - 1] if tried else []
+    between = [
+        place
+        for left, right in pairwise(coarse)
+        if at(left) != at(right) or at(left) == 0
+        for place in range(left, right)
+    ]
+    looked_at = sorted({*coarse, *between}, key=lambda place: abs(tried[place] - now))
+    return next((tried[place] for place in looked_at if at(place) == 0), None)
 
 
 def _patch(base: Base, over: str, x: float, changed: Mapping[str, Any]) -> Patch:

@@ -8,7 +8,7 @@ from functools import cache, lru_cache
 from typing import Any
 
 from jarcore.data import rows
-from jarcore.documents import Finding, Patch, found
+from jarcore.documents import Findings, Patch, found
 from jarcore.documents.formula import Length, Percent, Temperature, Time, Volume, Weight
 from jarcore.reading.units import celsius, factor, written_unit
 
@@ -62,17 +62,15 @@ class Quantities:
     """
 
     measures: str = "us"
-    found: list[Finding] = field(default_factory=list)
+    found: Findings = field(default_factory=Findings)
 
     def say(self, key: str, path: str, /, patch: Patch | None = None, **values: Any) -> None:
         """Note what could not be read; the same thing is said once."""
-        entry = found(key, path, patch, **values)
-        if entry not in self.found:
-            self.found.append(entry)
+        self.found.add([found(key, path, patch, **values)])
 
     def told(self, path: str) -> bool:
         """Whether something was found at a path or below it."""
-        return any(one.within(path) for one in self.found)
+        return self.found.within(path)
 
     def within(self, value: float, path: str, limit: Limit | None = None) -> float | None:
         """VALUE when it lies within the limits for PATH, else None and a finding that names value, limits and fix."""

@@ -43,6 +43,10 @@ class Composition:
         """All sodium [mg]: 393.4 mg per g of salt, and what other things bring."""
         return self.salt_g * parameter("sodium_per_salt") + self.other_sodium_mg
 
+    def times(self, share: float) -> "Composition":
+        """A share of it [1]."""
+        return Composition(**{name: getattr(self, name) * share for name in self.__dataclass_fields__})
+
     def strata(self) -> list[tuple[Component, float, float]]:
         """(component, mass [g], volume [ml]) of each layer that is there, in a fixed order; masses sum to the whole."""
         masses: dict[Component, float] = {

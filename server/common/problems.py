@@ -7,6 +7,7 @@ from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
+from jarcore.data import OutOfTime
 from jarcore.documents import NotAFormula
 from jarcore.documents.pointers import pointer
 from jarcore.questions import NotAsked
@@ -35,7 +36,11 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(NotAFormula)
     def _no_formula(_request: HttpRequest, error: NotAFormula) -> HttpResponse:
-        return problem(error.status, error.title, error.detail)
+        return problem(error.status, error.title, error.detail, errors=error.errors)
+
+    @api.exception_handler(OutOfTime)
+    def _too_much_work(_request: HttpRequest, _error: OutOfTime) -> HttpResponse:
+        return problem(422, "Too much to reckon", "This takes longer than anybody waits. Split the formula.")
 
     @api.exception_handler(NotAsked)
     def _not_asked(_request: HttpRequest, error: NotAsked) -> HttpResponse:

@@ -25,6 +25,8 @@ LONGEST_INITIALS = 8
 # An index takes no longer entries; the document keeps the whole.
 LONGEST_TAG = 64
 MOST_TAGS = 50
+# What a saved draft fills.
+FILLED = ("document", "title", "species", "kinds", "tags", "search_text", "card")
 
 
 def document_of(raw: bytes) -> dict[str, Any]:
@@ -96,17 +98,32 @@ def _planned(result: JarResult) -> float | None:
     return state["minutes"] if state and state["planned"] else None
 
 
-@transaction.atomic
 def refill(kitchen: Kitchen) -> None:
-    """Fill the columns of all formulas of a kitchen anew: its rows are other ones.
+    """Fill the columns of all formulas of a kitchen anew: its rows are other ones."""
+    for number in Formula.objects.of(kitchen).order_by("pk").values_list("pk", flat=True):
+        _refill_one(kitchen, number)
 
-    Each is locked until that is done, so that a draft saved meanwhile and its card are of one pantry.
-    """
-    pantry = stock_of(kitchen).pantry
-    for formula in Formula.objects.of(kitchen).select_for_update().iterator():
+
+def _refill_one(kitchen: Kitchen, number: int) -> None:
+    """Fill the columns of one formula anew, once more where it or the rows changed while that was reckoned."""
+    filled = False
+    while not filled:
+        formula = Formula.objects.of(kitchen).filter(pk=number).first()
+        if formula is None:
+            return
+        pantry = stock_of(kitchen).pantry
         fill_columns(formula, pantry)
-        # Not saved as a whole: the drafts stay as they are, and as old as they are.
-        Formula.objects.filter(pk=formula.pk).update(card=formula.card, search_text=formula.search_text)
+        with transaction.atomic():
+            now = _held(kitchen, number)
+            filled = now.revision == formula.revision and stock_of(kitchen).pantry is pantry
+            if filled:
+                # Not saved as a whole: the drafts stay as they are, and as old as they are.
+                Formula.objects.filter(pk=number).update(card=formula.card, search_text=formula.search_text)
+
+
+def _held(kitchen: Kitchen, number: int) -> Formula:
+    """A formula, held until the transaction ends. Nothing is reckoned while one is. Raises: Formula.DoesNotExist."""
+    return Formula.objects.of(kitchen).select_for_update().get(pk=number)
 
 
 def refill_from_before() -> None:
@@ -122,35 +139,49 @@ def _record(formula: Formula, user: User) -> None:
     DraftRevision.objects.create(formula=formula, revision=formula.revision, document=formula.document, saved_by=user)
 
 
-@transaction.atomic
 def create_formula(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Formula:
     """A new formula with its draft."""
     formula = Formula(kitchen=kitchen, document=document)
     fill_columns(formula, stock_of(kitchen).pantry)
-    formula.save()
-    _record(formula, user)
-    note(kitchen, What.FORMULA, formula.pk, formula.revision)
+    with transaction.atomic():
+        formula.save()
+        _record(formula, user)
+        note(kitchen, What.FORMULA, formula.pk, formula.revision)
     return formula
 
 
-@transaction.atomic
 def save_draft(kitchen: Kitchen, user: User, number: int, based_on: int, document: dict[str, Any]) -> Formula:
     """Save the draft that was based on a revision.
 
     Raises: Formula.DoesNotExist; Problem 409 when somebody saved since, with base, theirs, yours, the
     three-way merge and the places where both changed the same thing.
     """
-    formula = Formula.objects.of(kitchen).select_for_update().get(pk=number)
-    if based_on != formula.revision:
-        raise _stale(formula, based_on, document)
-    if formula.document != document:
+    saved = None
+    while saved is None:
+        formula, pantry = Formula.objects.of(kitchen).get(pk=number), stock_of(kitchen).pantry
+        if based_on != formula.revision:
+            raise _stale(formula, based_on, document)
+        if formula.document == document:
+            return formula
         formula.document = document
-        formula.revision += 1
-        fill_columns(formula, stock_of(kitchen).pantry)
-        formula.save()
-        _record(formula, user)
-        note(kitchen, What.FORMULA, formula.pk, formula.revision)
-    return formula
+        fill_columns(formula, pantry)
+        saved = _saved(kitchen, user, formula, pantry)
+    return saved
+
+
+@transaction.atomic
+def _saved(kitchen: Kitchen, user: User, formula: Formula, pantry: Pantry) -> Formula | None:
+    """The draft that was filled with a pantry, saved; None where somebody saved it, or other rows, meanwhile."""
+    now = _held(kitchen, formula.pk)
+    if now.revision != formula.revision or stock_of(kitchen).pantry is not pantry:
+        return None
+    for name in FILLED:
+        setattr(now, name, getattr(formula, name))
+    now.revision += 1
+    now.save(update_fields=[*FILLED, "revision", "updated_at"])
+    _record(now, user)
+    note(kitchen, What.FORMULA, now.pk, now.revision)
+    return now
 
 
 def _stale(formula: Formula, based_on: int, yours: dict[str, Any]) -> Problem:
@@ -178,14 +209,29 @@ class Keeping:
     not_to_be_cooked: bool = False
 
 
-@transaction.atomic
 def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keeping: Keeping) -> FormulaVersion:
     """Keep the draft at a revision as the next version.
 
     Raises: Formula.DoesNotExist; Problem 409 when the draft moved on; Problem 422 when it is not valid, or not ready
     and nobody has said that they keep it all the same.
     """
-    formula = Formula.objects.of(kitchen).select_for_update().get(pk=number)
+    kept = None
+    while kept is None:
+        formula, pantry = Formula.objects.of(kitchen).get(pk=number), stock_of(kitchen).pantry
+        _is_at(formula, revision)
+        answer = evaluate(formula.document, pantry)
+        errors = _not_valid(answer)
+        if errors:
+            raise Problem(
+                422, "Not valid yet", "A version must be readable in every part. Mend these places.", errors=errors
+            )
+        _kept_knowingly(answer, keeping)
+        kept = _kept(kitchen, user, number, revision, keeping, Standing(answer["standing"]), pantry)
+    return kept
+
+
+def _is_at(formula: Formula, revision: int) -> None:
+    """Raises: Problem 409 where the draft is at another revision."""
     if revision != formula.revision:
         raise Problem(
             409,
@@ -193,14 +239,17 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
             "The draft changed since. Look at it again, then keep it.",
             revision=formula.revision,
         )
-    answer = evaluate(formula.document, stock_of(kitchen).pantry)
-    errors = _not_valid(answer)
-    if errors:
-        raise Problem(
-            422, "Not valid yet", "A version must be readable in every part. Mend these places.", errors=errors
-        )
-    _kept_knowingly(answer, keeping)
-    ready = answer["standing"] == Standing.READY.value
+
+
+@transaction.atomic
+def _kept(
+    kitchen: Kitchen, user: User, number: int, revision: int, keeping: Keeping, standing: Standing, pantry: Pantry
+) -> FormulaVersion | None:
+    """The next version, of a standing that was reckoned with a pantry; None where other rows were kept meanwhile."""
+    formula = _held(kitchen, number)
+    _is_at(formula, revision)
+    if stock_of(kitchen).pantry is not pantry:
+        return None
     formula.latest_version += 1
     formula.save(update_fields=["latest_version", "updated_at"])
     version = FormulaVersion.objects.create(
@@ -208,8 +257,8 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
         number=formula.latest_version,
         document=formula.document,
         note=keeping.note.replace("\0", "")[:LONGEST_NOTE],
-        standing=answer["standing"],
-        initials="" if ready else _initials(keeping),
+        standing=standing,
+        initials="" if standing == Standing.READY else _initials(keeping),
         created_by=user,
     )
     formula.revisions.filter(revision__lt=formula.revision).delete()
@@ -223,7 +272,7 @@ def put(kitchen: Kitchen, number: int, place: Place) -> None:
 
     Raises: Formula.DoesNotExist.
     """
-    formula = Formula.objects.of(kitchen).select_for_update().get(pk=number)
+    formula = _held(kitchen, number)
     # Not saved as a whole: it is as old as its draft.
     Formula.objects.filter(pk=formula.pk).update(place=place, place_since=timezone.now())
     note(kitchen, What.FORMULA, formula.pk, formula.revision)

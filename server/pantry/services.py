@@ -10,15 +10,15 @@ from django.utils.text import slugify
 
 from jarcore.data import BadPantry, Fault, default_pantry, row_of_label, with_rows
 from jarcore.data.kitchen_rows import FORMAT, FORMAT_VERSION
+from jarcore.documents import rows_of_a_kitchen
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.pantry.models import OwnRows, ShelfJar
 
 MOST_JARS = 500
-MOST_ROWS = 2000
 MOST_SCALES = 12
-# Sent when a kitchen has other rows: what was reckoned with the old ones is reckoned anew.
+# Sent once a kitchen has other rows: what was reckoned with the old ones is reckoned anew.
 rows_kept = Signal()
 
 
@@ -65,25 +65,22 @@ def unshelve(kitchen: Kitchen, jar: int) -> bool:
 def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
     """Keep a kitchen's own rows, all of them at once, its scales among them; gives what of them is not used.
 
-    Raises: Problem 422 for what is no pantry, or holds too many rows.
+    Raises: Problem 422 for what is no pantry; NotAFormula (413) where there are too many rows.
     """
+    rows_of_a_kitchen(document)
     try:
         _, faults = with_rows(default_pantry(), document)
     except BadPantry as error:
         raise Problem(422, "Not a pantry", str(error), errors=[{"path": "", "text": str(error)}]) from None
     assert isinstance(document, dict)
-    for name in ("ingredients", "fish"):
-        if len(document.get(name) or []) > MOST_ROWS:
-            errors = [{"path": f"/{name}", "text": f"A kitchen keeps {MOST_ROWS} rows of its own; take some away."}]
-            raise Problem(422, "Too many rows", errors[0]["text"], errors=errors)
     rows, new = OwnRows.objects.select_for_update().get_or_create(
         kitchen=kitchen, defaults={"document": document, "saved_by": user}
     )
     if not new:
         rows.document, rows.saved_by, rows.revision = document, user, rows.revision + 1
         rows.save()
-    rows_kept.send(OwnRows, kitchen=kitchen)
     note(kitchen, What.ROWS, mark=rows.revision)
+    transaction.on_commit(lambda: rows_kept.send(OwnRows, kitchen=kitchen))
     return faults
 
 

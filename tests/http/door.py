@@ -36,7 +36,9 @@ class DoorTest(TestCase):
     def send(self, client: Client, method: str, path: str, body: Any = None) -> Any:
         raw = body if isinstance(body, (str, bytes)) else json.dumps(body) if body is not None else ""
         token = client.cookies["csrftoken"].value if "csrftoken" in client.cookies else ""
-        return client.generic(method, path, raw, content_type="application/json", headers={"X-CSRFToken": token})
+        # What is done once a change is kept is done here too: the test's own transaction never ends.
+        with self.captureOnCommitCallbacks(execute=True):
+            return client.generic(method, path, raw, content_type="application/json", headers={"X-CSRFToken": token})
 
     def json(self, method: str, path: str, body: Any = None, status: int = 200) -> Any:
         answer = self.send(self.door, method, path, body)

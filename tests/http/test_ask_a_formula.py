@@ -142,7 +142,7 @@ class OwnRowsTest(DoorTest):
             self.assert_problem(self.send(self.door, "PUT", ROWS, body), 422)
         self.assert_problem(self.send(self.door, "PUT", ROWS, '{"format": "\\u0000"}'), 422, "/format")
         many = {**self.ROWS, "fish": [{"id": f"f{n}", "like": "cod"} for n in range(2001)]}
-        self.assert_problem(self.send(self.door, "PUT", ROWS, many), 422, "/fish")
+        self.assert_problem(self.send(self.door, "PUT", ROWS, many), 413, "/fish")
         self.assertEqual(self.json("GET", ROWS), {"document": None, "faults": []})
         person("viewer", Role.VIEWER)
         self.assert_problem(self.send(self.signed_in("viewer"), "PUT", ROWS, self.ROWS), 403)

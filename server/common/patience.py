@@ -1,0 +1,24 @@
+"""How long the core may reckon for one request: in seconds of work, so that a busy machine refuses nobody."""
+
+import time
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse
+
+from jarcore.data import patient_until
+
+# The worst that the door lets in takes about one; what takes more is no formula of a kitchen.
+MOST_SECONDS = 4.0
+
+
+class Patience:
+    """Bounds what is reckoned for one request; what takes longer is answered as a problem (see problems)."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Pass on, with a bound."""
+        until = time.thread_time() + MOST_SECONDS
+        with patient_until(lambda: time.thread_time() > until):
+            return self.get_response(request)
