@@ -113,7 +113,8 @@ def _left(targets: Mapping[str, Target], salt: float | None, added: float, edibl
         target = targets.get(name)
         aim = None if target is None else target.value if target.value is not None else target.max
         if aim is not None and now is not None and edible:
-            return max(0.0, aim * edible / 100 - now)
+            # More than all of it is no share.
+            return max(0.0, min(aim, 100.0) * edible / 100 - now)
     return None
 
 

@@ -58,7 +58,8 @@ def _slashes(document: Mapping[str, Any], ready: Prepared) -> Iterator[Finding]:
 def _pieces(document: Mapping[str, Any], ready: Prepared) -> Iterator[Finding]:
     fish, servings, document_fish = ready.fish, ready.servings, ready.formula.fish
     stated = document_fish.pieces if document_fish else None
-    if not stated or not servings or fish.pieces is None or fish.cut is None or fish.cut.id not in PORTIONS:
+    countable = fish.pieces is not None and not any(one.path == "/fish/pieces" for one in ready.found)
+    if not stated or not servings or not countable or fish.cut is None or fish.cut.id not in PORTIONS:
         return
     if fish.cut.plan == "body" and stated < servings:
         return  # a large fish is carved, not shared out whole

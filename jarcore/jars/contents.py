@@ -13,6 +13,8 @@ from jarcore.jars.fade import fade
 from jarcore.jars.spec import Scope, Spec, read_lines
 from jarcore.jars.weighing import Weighing, cover_ml, per_weights
 from jarcore.reading import Quantities
+from jarcore.reading.quantities import limits
+from jarcore.reading.scales import NOTHING_G
 from jarcore.substances import Composition, Solution, mix, solution
 
 LOW, MIDDLE, HIGH = 0, 1, 2
@@ -205,15 +207,22 @@ def weigh_jar(
 
     first = Weighing(specs=specs, scope=scope, measures=read.measures, pick=[MIDDLE] * len(specs))
 
-    middle, circles = first.masses(per, None)
+    found_g, circles = first.masses(per, None)
     for place in circles:
         read.say("circular-line", f"{path}/lines/{place}")
+    # Through what it follows a line may come to more than anybody weighs.
+    most = limits()["weighed"]
+    middle = [
+        read.within(mass, f"{path}/lines/{place}", most) if mass is not None else None
+        for place, mass in enumerate(map(_weighed, found_g))
+    ]
     measures = read.measures
 
     def masses_at_ends() -> Iterator[Masses]:
         for pick in _picks(specs):
             at_end = Weighing(specs=specs, scope=scope, measures=measures, pick=pick)
-            yield tuple(at_end.masses(per, first)[0])
+            masses = map(_weighed, at_end.masses(per, first)[0])
+            yield tuple(mass if mass is None or mass <= most.high else None for mass in masses)
 
     named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
     held = frozenset[str]().union(*(spec.held for spec in specs))
@@ -227,6 +236,11 @@ def weigh_jar(
         held=held,
         masses_at_ends=masses_at_ends,
     )
+
+
+def _weighed(mass_g: float | None) -> float | None:
+    """A mass [g]; what is nothing on any scale is nothing."""
+    return 0.0 if mass_g is not None and mass_g <= NOTHING_G else mass_g
 
 
 def fill(specs: Sequence[Spec], masses: Sequence[float | None]) -> Filled:

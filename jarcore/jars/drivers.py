@@ -57,6 +57,10 @@ class Targets:
     late: float
 
 
+# So many times what a jar can do is never done.
+OUT_OF_REACH = 1e12
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Driver:
     """One thing that sets a jar's time: its stages, how much of it the jar can do [1], why it ends, its spread [1].
@@ -76,7 +80,8 @@ class Driver:
     @property
     def own(self) -> Stages:
         """Its stages as they bind the jar: the less it can do, the later."""
-        return self.stages.times(max(1.0, self.lack) ** parameter("lack_power"))
+        lack = max(1.0, self.lack)
+        return self.stages.times(lack ** parameter("lack_power") if lack < OUT_OF_REACH else NEVER)
 
     @property
     def limit(self) -> Limit:

@@ -277,7 +277,8 @@ def _left_to_add(laid: Laid, target: Target | None, held: float | None) -> float
         aim = parameter("target_normal")
     if aim is None or held is None or not laid.fish.edible_g:
         return None
-    return max(0.0, aim - held) * laid.fish.edible_g / 100
+    # More than all of it is no share.
+    return max(0.0, min(aim, 100.0) - held) * laid.fish.edible_g / 100
 
 
 def target_states(

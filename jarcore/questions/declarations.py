@@ -6,6 +6,7 @@ from pydantic import Field
 
 from jarcore.data import Pantry
 from jarcore.documents import Evaluation, Finding, Patch
+from jarcore.documents.formula import AmountUnit, Basis
 from jarcore.formula import evaluate
 from jarcore.questions.compare import Comparison, compare
 from jarcore.questions.declared import QUESTIONS, Above, Asked, Document, OfJar, OfLine, TimeOfDay, Words, question
@@ -63,8 +64,8 @@ def _read_line(asked: ReadLineAsked, pantry: Pantry, _told: Told) -> Phrase:
 class RewriteLineAsked(OfLine):
     """How a line is to be written."""
 
-    unit: Words | None = Field(None, description="The unit it is to be written in.")
-    basis: Words | None = Field(None, description="The basis it is to follow.")
+    unit: AmountUnit | None = Field(None, description="The unit it is to be written in: one of the format's.")
+    basis: Basis | None = Field(None, description="The basis it is to follow: one of the format's.")
     mass_g: Above | None = Field(None, description="What it is to weigh on this fish: grams, above 0.")
 
 

@@ -35,9 +35,10 @@ def scale(
     patch, empty where the formula does not state enough to scale by.
     """
     ready = prepare(document, pantry)
-    fish, stated = ready.fish, ready.formula.fish
-    if fish.edible_g is None or not fish.pieces or stated is None:
+    fish = ready.fish
+    if fish.edible_g is None or not fish.pieces or ready.formula.fish is None:
         return []
+    stated = _counted(ready.formula.fish)
     now = {
         "servings": ready.servings,
         "pieces": fish.pieces,
@@ -65,6 +66,17 @@ def scale(
             exact = share * wanted
         patch += _part(document, way, part, exact, times, share, by_weight)
     return patch
+
+
+def _counted(stated: Fish) -> Fish:
+    """The fish with only those pieces that can be counted: of others nothing is scaled."""
+    read = Quantities()
+
+    def pieces(part: Fish | Group) -> dict[str, float | None]:
+        return {"pieces": read.count(part.pieces, "/fish/pieces")}
+
+    groups = stated.groups and [group.model_copy(update=pieces(group)) for group in stated.groups]
+    return stated.model_copy(update={**pieces(stated), "groups": groups})
 
 
 def _bought_g(stated: Fish, ready: Prepared) -> float | None:

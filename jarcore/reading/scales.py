@@ -7,6 +7,8 @@ from jarcore.data import Scale, parameter
 from jarcore.documents.evaluated_jar import How, Weigh
 
 TENFOLD = 10
+# So little is nothing on any scale [g].
+NOTHING_G = 1e-9
 
 
 def on_scales(mass_g: float, scales: Sequence[Scale], spoonable: bool) -> Weigh:
@@ -24,7 +26,7 @@ def on_scales(mass_g: float, scales: Sequence[Scale], spoonable: bool) -> Weigh:
     enough, least = parameter("steps_enough"), parameter("steps_least")
     plenty = [scale for scale in able if mass_g >= enough * scale.step_g]
     chosen = max(plenty, key=lambda scale: scale.step_g, default=fine)
-    if mass_g <= 0 or mass_g >= least * fine.step_g:
+    if mass_g <= NOTHING_G or mass_g >= least * fine.step_g:
         return _weigh("scale", mass_g, chosen.step_g)
     if spoonable:
         return _weigh("spoon", mass_g, fine.step_g)

@@ -1,5 +1,7 @@
 """Signing in and out, and who one is."""
 
+from typing import Annotated
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest, HttpResponse
@@ -7,13 +9,16 @@ from django.middleware.csrf import get_token
 from ninja import Router, Schema
 from ninja.errors import HttpError
 from ninja.utils import check_csrf
+from pydantic import Field
 
-from server.accounts import lockout
+from server.accounts import client, tries
 from server.accounts.models import Membership, User
 from server.accounts.selectors import kitchens_of
 from server.common.problems import Problem
+from server.common.text import Text
 
 router = Router(tags=["session"])
+LONGEST_NAME, LONGEST_PASSWORD = 150, 1000
 
 
 class KitchenOut(Schema):
@@ -44,8 +49,9 @@ class SessionOut(Schema):
 
 
 class SignIn(Schema):
-    username: str
-    password: str
+    username: Annotated[Text, Field(max_length=LONGEST_NAME)]
+    # Longer than any that is remembered: what is hashed is bounded.
+    password: Annotated[Text, Field(max_length=LONGEST_PASSWORD)]
 
 
 def csrf_only(request: HttpRequest) -> bool:
@@ -78,14 +84,18 @@ def read_session(request: HttpRequest) -> SessionOut:
 
 
 @router.post("/session", response=SessionOut, auth=csrf_only, operation_id="sign_in")
-def sign_in(request: HttpRequest, body: SignIn) -> SessionOut | HttpResponse:
-    """Sign in by name and password."""
-    user = authenticate(request, username=body.username.replace("\0", ""), password=body.password)
-    if getattr(request, "axes_locked_out", False):
-        return lockout.answer(request)
-    if user is None:
-        raise Problem(401, "Not signed in", "Name and password do not go together. Try again.")
+def sign_in(request: HttpRequest, body: SignIn, response: HttpResponse) -> SessionOut:
+    """Sign in by name and password; 429 says how long to wait after wrong ones."""
+    who = body.username, client.address_of(request), client.device_of(request, body.username)
+    with tries.one_at_a_time():
+        tries.look(*who)
+        user = authenticate(request, username=body.username, password=body.password)
+        if user is None:
+            tries.wrong(*who)
+            raise Problem(401, "Not signed in", "Name and password do not go together. Try again.")
+    tries.right(*who)
     login(request, user)
+    client.remember(request, response, body.username)
     return session_of(request)
 
 

@@ -10,6 +10,24 @@ class User(AbstractUser):
     initials = models.CharField(max_length=4, blank=True)
 
 
+class WrongPassword(models.Model):
+    """A sign-in that failed: a hash of the name that was typed, and where from. Kept while it makes anybody wait."""
+
+    name = models.CharField(max_length=64)
+    address = models.GenericIPAddressField()
+    device = models.CharField(max_length=16, blank=True)
+    at = models.DateTimeField(auto_now_add=True, db_index=True)
+
+    class Meta:
+        indexes = [
+            models.Index(fields=["name", "at"], name="wrong_by_name"),
+            models.Index(fields=["address", "at"], name="wrong_by_address"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.address} · {self.at:%H:%M:%S}"
+
+
 class Kitchen(models.Model):
     """The group that owns formulas, pantry and logbook."""
 

@@ -7,16 +7,51 @@ import json
 from typing import Any
 
 from django.http import HttpResponse
-from ninja import NinjaAPI
+from ninja import NinjaAPI, Schema
 from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from jarcore.documents import Formula
 from jarcore.documents.formula import FORMAT
 from jarcore.questions import QUESTIONS, Question
+from server.common.problems import CONTENT_TYPE
 
 REF = "#/components/schemas/{model}"
+JSON = "application/json"
 DEFINITIONS = "$defs"
+# What any operation may answer where something is wrong.
+REFUSED = {
+    400: "Cannot be read",
+    401: "Signed out",
+    403: "Not allowed",
+    404: "Not found",
+    409: "Changed meanwhile",
+    413: "Too large",
+    422: "Not valid",
+    429: "Too many tries",
+    503: "The database does not answer",
+}
+
+
+class ErrorOut(Schema):
+    """One place that is wrong: a JSON Pointer, and what belongs there."""
+
+    path: str
+    text: str
+
+
+class ProblemOut(Schema):
+    """RFC 9457, with the places in the document; `request` is what finds it in the log."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    request: str = ""
+    errors: list[ErrorOut] = []
+
+
+PROBLEM = ProblemOut.__name__
 
 
 def core_json(answer: object) -> HttpResponse:
@@ -63,12 +98,31 @@ class JarAPI(NinjaAPI):
         for one in models:
             _, described = models_json_schema([(one, "validation")], ref_template=REF)
             components.update(described[DEFINITIONS])
+        components.setdefault(PROBLEM, ProblemOut.model_json_schema(ref_template=REF))
+        components[PROBLEM].pop(DEFINITIONS, None)
+        components.setdefault(ErrorOut.__name__, ErrorOut.model_json_schema())
         for question in QUESTIONS.values():
             answer = question.adapter.json_schema(ref_template=REF)
             components.update(answer.pop(DEFINITIONS, {}))
             if answer.get("type") == "object":
                 components[answer["title"]] = answer
-        return _with_formulas(schema)
+        return _with_formulas(_with_problems(schema))
+
+
+def _with_problems(schema: Any) -> Any:
+    """The schema in which each operation says what may be wrong: as problem documents, those of its own kept."""
+    schema["components"]["responses"] = {
+        f"Refused{status}": {"description": words, "content": {CONTENT_TYPE: {"schema": named(PROBLEM)}}}
+        for status, words in REFUSED.items()
+    }
+    for operation in (one for operations in schema["paths"].values() for one in operations.values()):
+        answers = operation["responses"]
+        for status in REFUSED:
+            if status in answers:
+                answers[status]["content"] = {CONTENT_TYPE: answers[status]["content"][JSON]}
+            else:
+                answers[status] = {"$ref": f"#/components/responses/Refused{status}"}
+    return schema
 
 
 def _with_formulas(schema: Any) -> Any:

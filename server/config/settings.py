@@ -39,7 +39,13 @@ else:
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SERVING
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+# In the database: with a cache in each worker a session that was signed out went on in the others.
+SESSION_ENGINE = "django.contrib.sessions.backends.db"
+# Under TLS no other host of the domain can set them.
+COOKIE_PREFIX = "__Host-" if SERVING else ""
+SESSION_COOKIE_NAME, CSRF_COOKIE_NAME = f"{COOKIE_PREFIX}sessionid", f"{COOKIE_PREFIX}csrftoken"
+# Whose word on where a request comes from is taken: addresses or networks, parted by commas.
+PROXIES = [one.strip() for one in os.environ.get("JAR_PROXIES", "127.0.0.1,::1").split(",") if one.strip()]
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
 CONTENT_SECURITY_POLICY = {
@@ -71,13 +77,15 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "django.contrib.postgres",
     "django_vite",
-    "axes",
     "csp",
 ]
 
 MIDDLEWARE = [
+    "server.common.middleware.RequestId",
+    "server.common.health.Health",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "server.common.middleware.Problems",
     "server.common.middleware.BodyLimit",
     "server.common.patience.Patience",
     "csp.middleware.CSPMiddleware",
@@ -86,7 +94,6 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
-    "axes.middleware.AxesMiddleware",
 ]
 
 ROOT_URLCONF = "server.config.urls"
@@ -114,7 +121,7 @@ def database(url: str) -> dict[str, object]:
         "PORT": parts.port or 5432,
         "CONN_MAX_AGE": 0 if MODE == "test" else 60,
         "CONN_HEALTH_CHECKS": True,
-        "OPTIONS": {"connect_timeout": 5},
+        "OPTIONS": {"connect_timeout": 2},
     }
 
 
@@ -123,8 +130,7 @@ DATABASES = {"default": database(os.environ.get("DATABASE_URL", "postgresql://12
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "accounts.User"
-AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
-PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+PASSWORD_HASHERS = ["server.accounts.hashers.OneLaneArgon2"]
 if MODE == "test":
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 AUTH_PASSWORD_VALIDATORS = [
@@ -136,14 +142,6 @@ AUTH_PASSWORD_VALIDATORS = [
         "NumericPasswordValidator",
     )
 ]
-# Five wrong passwords for one name from one address; a quarter of an hour to wait.
-AXES_FAILURE_LIMIT = 5
-AXES_COOLOFF_TIME = 0.25
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_RESET_ON_SUCCESS = True
-AXES_LOCKOUT_CALLABLE = "server.accounts.lockout.answer"
-AXES_ENABLE_ADMIN = False
-AXES_VERBOSE = False
 
 # Shown on the sign-in page in demo mode, never in serve.
 DEMO_USER = {"username": "mk", "password": "rye-and-caraway"}
@@ -168,7 +166,9 @@ TEST_RUNNER = "server.config.testing.CountingRunner"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "filters": {"request": {"()": "server.common.request_id.InLog"}},
+    "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(request_id)s %(name)s %(message)s"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "filters": ["request"], "formatter": "line"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
-    "loggers": {"axes": {"level": "ERROR"}, "django.request": {"level": "ERROR"}},
+    "loggers": {"django.request": {"level": "ERROR"}},
 }

@@ -13,9 +13,10 @@ from jarcore.documents.evaluated_jar import Stratum
 from jarcore.documents.evaluation import Standing, Tone
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import body, named
+from server.common.answers import ProblemOut, body, named
 from server.common.bodies import keepable
 from server.common.problems import Problem
+from server.common.text import Text
 from server.formulas import selectors, services
 from server.formulas.models import Formula, FormulaVersion, Place
 
@@ -100,8 +101,8 @@ class VersionIn(Schema):
     """
 
     revision: int
-    note: str = Field("", max_length=services.LONGEST_NOTE)
-    initials: str = Field("", max_length=services.LONGEST_INITIALS)
+    note: Text = Field("", max_length=services.LONGEST_NOTE)
+    initials: Text = Field("", max_length=services.LONGEST_INITIALS)
     not_to_be_cooked: bool = False
 
 
@@ -110,21 +111,6 @@ class ConflictOut(Schema):
     base: Any = None
     theirs: Any = None
     yours: Any = None
-
-
-class ErrorOut(Schema):
-    path: str
-    text: str
-
-
-class ProblemOut(Schema):
-    """RFC 9457, with the places in the document."""
-
-    type: str
-    title: str
-    status: int
-    detail: str
-    errors: list[ErrorOut] = []
 
 
 class ReasonOut(Schema):
@@ -149,9 +135,6 @@ class StaleOut(ProblemOut):
     yours: dict[str, Any] | None = None
     merged: dict[str, Any] | None = None
     conflicts: list[ConflictOut] = []
-
-
-REFUSED = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 422: ProblemOut}
 
 
 def _version(version: FormulaVersion, after: int | None) -> dict[str, Any]:
@@ -192,7 +175,7 @@ def _find(request: AuthedRequest, kitchen: str, formula: int) -> Formula:
     return found
 
 
-@router.get("/kitchens/{kitchen}/formulas", response={200: FormulaList, **REFUSED}, operation_id="formulas")
+@router.get("/kitchens/{kitchen}/formulas", response={200: FormulaList}, operation_id="formulas")
 @decorate_view(gzip_page)
 def list_formulas(
     request: AuthedRequest,
@@ -221,7 +204,7 @@ def list_formulas(
 
 @router.post(
     "/kitchens/{kitchen}/formulas",
-    response={201: FormulaOut, **REFUSED},
+    response={201: FormulaOut},
     operation_id="create_formula",
     openapi_extra=body(named("Formula")),
 )
@@ -232,9 +215,7 @@ def create_formula(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str,
     return 201, _opened(formula)
 
 
-@router.get(
-    "/kitchens/{kitchen}/formulas/{formula}", response={200: FormulaOut, **REFUSED}, operation_id="open_formula"
-)
+@router.get("/kitchens/{kitchen}/formulas/{formula}", response={200: FormulaOut}, operation_id="open_formula")
 def open_formula(request: AuthedRequest, kitchen: str, formula: int) -> dict[str, Any]:
     """A formula with its draft."""
     return _opened(_find(request, kitchen, formula))
@@ -242,7 +223,7 @@ def open_formula(request: AuthedRequest, kitchen: str, formula: int) -> dict[str
 
 @router.put(
     "/kitchens/{kitchen}/formulas/{formula}/draft",
-    response={200: DraftSaved, 409: StaleOut, **REFUSED},
+    response={200: DraftSaved, 409: StaleOut},
     operation_id="save_draft",
     openapi_extra=body(
         {
@@ -267,7 +248,7 @@ class PlaceIn(Schema):
     place: Place
 
 
-@router.put("/kitchens/{kitchen}/formulas/{formula}/place", response={204: None, **REFUSED}, operation_id="put_formula")
+@router.put("/kitchens/{kitchen}/formulas/{formula}/place", response={204: None}, operation_id="put_formula")
 def put_formula(request: AuthedRequest, kitchen: str, formula: int, to: PlaceIn) -> tuple[int, None]:
     """Put a formula on the table, into the archive or into the bin; from each it can be put back."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -278,7 +259,7 @@ def put_formula(request: AuthedRequest, kitchen: str, formula: int, to: PlaceIn)
 
 @router.post(
     "/kitchens/{kitchen}/formulas/{formula}/versions",
-    response={201: VersionItem, 409: ProblemOut, **REFUSED, 422: NotReadyOut},
+    response={201: VersionItem, 422: NotReadyOut},
     operation_id="save_version",
 )
 def save_version(request: AuthedRequest, kitchen: str, formula: int, version: VersionIn) -> tuple[int, dict[str, Any]]:
@@ -292,7 +273,7 @@ def save_version(request: AuthedRequest, kitchen: str, formula: int, version: Ve
 
 @router.get(
     "/kitchens/{kitchen}/formulas/{formula}/versions/{number}",
-    response={200: VersionOut, **REFUSED},
+    response={200: VersionOut},
     operation_id="open_version",
 )
 def open_version(request: AuthedRequest, kitchen: str, formula: int, number: int) -> dict[str, Any]:
@@ -305,7 +286,7 @@ def open_version(request: AuthedRequest, kitchen: str, formula: int, number: int
 
 @router.put(
     "/kitchens/{kitchen}/formulas/{formula}/versions/{number}/name",
-    response={204: None, **REFUSED},
+    response={204: None},
     operation_id="name_version",
     openapi_extra=body({"type": "object", "required": ["name"], "properties": {"name": {"type": "string"}}}),
 )

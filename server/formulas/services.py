@@ -55,11 +55,8 @@ def fill_columns(formula: Formula, pantry: Pantry) -> None:
     fish = document.get("fish")
     species = fish.get("species") if isinstance(fish, dict) else None
     formula.species = species[:64] if isinstance(species, str) else ""
-    jars = [
-        jar if isinstance(jar, dict) else {}
-        for jar in document.get("jars") or []
-        if isinstance(document.get("jars"), list)
-    ]
+    written = document.get("jars")
+    jars = [jar if isinstance(jar, dict) else {} for jar in written] if isinstance(written, list) else []
     kinds = [jar["kind"] for jar in jars if isinstance(jar.get("kind"), str)]
     formula.kinds = sorted({kind[:16] for kind in kinds})
     tags = document.get("tags")

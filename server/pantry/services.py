@@ -25,11 +25,12 @@ rows_kept = Signal()
 def _bare(part: Any) -> Any:
     """A jar without the ids of jar and lines, but with those that a ratio hangs on."""
     lines = part.get("lines")
-    held = {line.get("of") for line in lines if isinstance(line, dict)} if isinstance(lines, list) else set()
+    hung_on = [line.get("of") for line in lines if isinstance(line, dict)] if isinstance(lines, list) else []
+    held = {name for name in hung_on if isinstance(name, str)}
     kept = {key: value for key, value in part.items() if key not in ("id", "fish_groups")}
     if isinstance(lines, list):
         kept["lines"] = [
-            {key: value for key, value in line.items() if key != "id" or value in held}
+            {key: value for key, value in line.items() if key != "id" or (isinstance(value, str) and value in held)}
             for line in lines
             if isinstance(line, dict)
         ]

@@ -14,14 +14,15 @@ from pydantic import TypeAdapter
 
 from jarcore.documents import Evaluation, formula_object, parse
 from jarcore.formula import evaluate
-from jarcore.questions import Profiles, profiles
+from jarcore.questions import QUESTIONS, NotAsked, ask
+from speed.worst import BESIDE
 from tests.core.cases import ROOT
 
 DEMO = sorted((ROOT / "server/demo/formulas").glob("*.jar.json")) + sorted((ROOT / "examples").glob("*.jar.json"))
 ANYTHING = st.one_of(
     st.none(),
     st.booleans(),
-    st.sampled_from([0, -1, 1, 1e-300, 1e300, -1e300, 10**30, 0.5, 40, 101]),
+    st.sampled_from([0, -1, 1, 5e-324, 1e-300, 1e300, 1.7e308, -1e300, 10**30, 0.5, 40, 101]),
     st.floats(allow_nan=False, allow_infinity=False),
     st.text(max_size=12),
     st.sampled_from(
@@ -42,10 +43,20 @@ ANYTHING = st.one_of(
         ]
     ),
     st.sampled_from(
-        [[], {}, [None], [[]], {"value": 1}, {"value": 7, "unit": "mm"}, {"low": 2, "high": 1, "unit": "g"}]
+        [
+            [],
+            {},
+            [None],
+            [[]],
+            {"value": 1},
+            {"value": 7, "unit": "mm"},
+            {"value": 5e-324, "unit": "g"},
+            {"value": 1e308, "unit": "kg"},
+            {"low": 2, "high": 1, "unit": "g"},
+        ]
     ),
 )
-EVALUATION, PROFILES = TypeAdapter(Evaluation), TypeAdapter(Profiles)
+EVALUATION = TypeAdapter(Evaluation)
 
 
 def places(value: Any, way: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
@@ -93,15 +104,24 @@ class TotalTest(TestCase):
         except (KeyError, IndexError, TypeError):
             pass  # an earlier change took the way there
 
-    @settings(quick, max_examples=60)
-    @given(change=st.tuples(st.sampled_from(WAYS), ANYTHING))
-    def test_profiles_are_total_too(self, change: tuple[tuple[int, tuple[Any, ...]], Any]) -> None:
+    @settings(quick, max_examples=200)
+    @given(change=st.tuples(st.sampled_from(WAYS), ANYTHING), question=st.sampled_from(sorted(BESIDE)), asked=ANYTHING)
+    def test_every_question_is_answered_or_says_what_is_wrong_with_it(
+        self, change: tuple[tuple[int, tuple[Any, ...]], Any], question: str, asked: Any
+    ) -> None:
+        """Of a formula with anything in one place, and with anything in the place of one thing that is asked for."""
         (number, way), value = change
         document = copy.deepcopy(DOCUMENTS[number])
         self.put(document, way, copy.deepcopy(value))
-        answer = profiles(document)
-        json.dumps(answer, allow_nan=False)
-        PROFILES.validate_python(answer)
+        beside = BESIDE[question]
+        for wanted in (beside, *({**beside, name: asked} for name in beside)):
+            try:
+                answer = ask(question, {"document": document, **wanted})
+            except NotAsked as refused:
+                self.assertTrue(all(path and text for path, text in refused.errors))
+                continue
+            json.dumps(answer, allow_nan=False)
+            QUESTIONS[question].adapter.validate_python(answer)
 
     @settings(quick, max_examples=150)
     @given(text=st.text(max_size=200), cut=st.integers(0, 400))

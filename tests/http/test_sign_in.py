@@ -1,31 +1,22 @@
 """Signing in, being locked out, and what a stranger sees."""
 
+import copy
 from datetime import timedelta
+from typing import Any
+from unittest import mock
 
 import time_machine
 from django.test import Client, override_settings
 from django.utils import timezone
 
-from server.accounts.models import Role
+from server.accounts.models import Role, WrongPassword
+from server.accounts.tries import one_at_a_time
 from server.config.api import api
 from tests.core.cases import zander
 from tests.http.door import PASSWORD, DoorTest, person
 
 
 class SignInTest(DoorTest):
-    def test_six_wrong_passwords_and_a_wait(self) -> None:
-        client = Client(enforce_csrf_checks=True)
-        client.get("/api/session")
-        wrong = {"username": "cook", "password": "wrong"}
-        answers = [self.send(client, "POST", "/api/session", wrong) for _ in range(6)]
-        self.assertEqual([a.status_code for a in answers[:4]], [401] * 4)
-        self.assert_problem(answers[5], 429)
-        self.assertEqual(answers[5]["Retry-After"], "900")
-        right = {"username": "cook", "password": PASSWORD}
-        self.assert_problem(self.send(client, "POST", "/api/session", right), 429)
-        with time_machine.travel(timezone.now() + timedelta(minutes=16)):
-            self.assertEqual(self.send(client, "POST", "/api/session", right).status_code, 200)
-
     def test_no_token_no_sign_in(self) -> None:
         body = {"username": "cook", "password": PASSWORD}
         self.assert_problem(self.send(Client(enforce_csrf_checks=True), "POST", "/api/session", body), 403)
@@ -43,6 +34,80 @@ class SignInTest(DoorTest):
         self.assertEqual(page["X-Frame-Options"], "DENY")
         self.assertEqual(page["X-Content-Type-Options"], "nosniff")
         self.assertIn("csp-nonce", page.content.decode())
+
+
+class WrongPasswordTest(DoorTest):
+    """Guessing: slower and slower, for whoever guesses and for nobody else."""
+
+    def browser(self, address: str = "192.0.2.1") -> Client:
+        """A browser at an address, behind the proxy."""
+        client = Client(enforce_csrf_checks=True, headers={"X-Forwarded-For": address})
+        client.get("/api/session")
+        return client
+
+    def tried(self, client: Client, name: str = "cook", password: str = "wrong") -> Any:
+        return self.send(client, "POST", "/api/session", {"username": name, "password": password})
+
+    def test_each_wrong_one_makes_the_next_wait_longer_and_a_wait_ends(self) -> None:
+        client, now, waits = self.browser(), timezone.now(), []
+        with time_machine.travel(now, tick=False) as clock:
+            for _ in range(13):
+                while (answer := self.tried(client)).status_code == 429:
+                    waits.append(int(answer["Retry-After"]))
+                    self.assert_problem(self.tried(client, password=PASSWORD), 429)
+                    clock.shift(timedelta(seconds=waits[-1]))
+                self.assertEqual(answer.status_code, 401)
+            self.assertEqual(waits, [1, 2, 4, 8, 16, 32, 64, 128, 256, 512])
+            clock.shift(timedelta(minutes=16))
+            self.assertEqual(self.tried(client, password=PASSWORD).status_code, 200)
+
+    def test_a_stranger_who_guesses_shuts_nobody_out(self) -> None:
+        """Not at another address, and not at the cook's own one, where the cook has signed in before."""
+        here = self.browser()
+        self.assertEqual(self.tried(here, password=PASSWORD).status_code, 200)
+        self.send(here, "DELETE", "/api/session")
+        for address in ("192.0.2.1", "192.0.2.99"):
+            stranger = self.browser(address)
+            self.assertIn(429, [self.tried(stranger).status_code for _ in range(6)])
+        self.assertEqual(self.tried(here, password=PASSWORD).status_code, 200)
+        self.assertEqual(self.tried(self.browser("192.0.2.7"), password=PASSWORD).status_code, 200)
+
+    def test_many_names_from_one_address_are_stopped_there(self) -> None:
+        sprayer = self.browser("198.51.100.5")
+        answers = [self.tried(sprayer, name=f"cook{at}").status_code for at in range(60)]
+        self.assertEqual(answers[:12], [401] * 12)
+        self.assertEqual(set(answers[12:]), {429})
+        self.assertEqual(self.tried(self.browser(), password=PASSWORD).status_code, 200)
+
+    def test_nobody_comes_from_elsewhere_by_saying_so(self) -> None:
+        """Only what the trusted proxy wrote counts: the last address that is none of ours."""
+        answers = [self.tried(self.browser(f"203.0.113.{at}, 198.51.100.5")).status_code for at in range(5)]
+        self.assertEqual(answers[-1], 429)
+        with override_settings(PROXIES=[]):
+            answers = [self.tried(self.browser(f"203.0.113.{at}")).status_code for at in range(5)]
+        self.assertEqual(answers[-1], 429)
+
+    def test_what_is_typed_as_a_name_is_not_kept(self) -> None:
+        self.tried(self.browser(), name="my-password-by-mistake")
+        self.assertNotIn("mistake", str(WrongPassword.objects.values_list("name")))
+
+    def test_one_password_is_hashed_at_a_time(self) -> None:
+        with (
+            mock.patch("server.accounts.tries.PATIENCE_S", 0.01),
+            one_at_a_time(),
+        ):
+            self.assert_problem(self.tried(self.browser(), password=PASSWORD), 429)
+        self.assertEqual(self.tried(self.browser(), password=PASSWORD).status_code, 200)
+
+
+class SessionTest(DoorTest):
+    def test_a_session_that_is_signed_out_is_over_at_once(self) -> None:
+        copied = Client()
+        copied.cookies = copy.copy(self.door.cookies)
+        self.assertIsNotNone(copied.get("/api/session").json()["person"])
+        self.assertEqual(self.send(self.door, "DELETE", "/api/session").status_code, 200)
+        answers = {copied.get("/api/kitchens/galley/formulas").status_code for _ in range(20)}
+        self.assertEqual(answers, {401})
 
 
 class StrangerTest(DoorTest):

@@ -48,7 +48,7 @@ async function patient(input: RequestInfo | URL, init?: RequestInit): Promise<Re
 }
 
 function csrfToken(): string {
-  return /(?:^|; )csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? '';
+  return /(?:^|; )(?:__Host-)?csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? '';
 }
 
 const guard: Middleware = {

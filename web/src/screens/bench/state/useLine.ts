@@ -1,8 +1,11 @@
 import { useRef, useState } from 'react';
-import { ask, type Json, Problem } from '@/api';
+import { ask, type BesideOf, type Json, Problem } from '@/api';
 import { at, list, pointer, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
 import { fill, says } from '@/words';
+
+/** How a line may be asked to be written anew. */
+export type Rewritten = Omit<BesideOf<'rewrite-line'>, 'jar' | 'line'>;
 
 /** One line of the document with its evaluation, and the verbs that change how it is written. */
 export function useLine(jar: number, line: number) {
@@ -22,7 +25,7 @@ export function useLine(jar: number, line: number) {
   const turn = useRef(0);
 
   /** Another unit or basis at the same mass, or another mass: the core says how it is written then. Gives whether it was. */
-  async function rewrite(to: { unit?: string; basis?: string; mass_g?: number }): Promise<boolean> {
+  async function rewrite(to: Rewritten): Promise<boolean> {
     const asked = latest();
     turn.current += 1;
     const mine = turn.current;
@@ -32,7 +35,7 @@ export function useLine(jar: number, line: number) {
       if (mine !== turn.current) return false;
       // Typed on in this line meanwhile: what it is written like now is asked anew, so that no key is lost.
       if (at(latest(), way) !== at(asked, way)) return rewrite(to);
-      apply(written.patch, to.mass_g === undefined ? undefined : pointer([...way, 'amount']));
+      apply(written.patch, to.mass_g == null ? undefined : pointer([...way, 'amount']));
       setProblem(null);
       return true;
     } catch (error) {

@@ -5,7 +5,7 @@ import { faultAt } from '@/formula/opened';
 import { Choice, NumberInput } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 import { Said } from '@/words/Said';
-import type { LineOnBench } from '../../state/useLine';
+import type { LineOnBench, Rewritten } from '../../state/useLine';
 
 /** How a line was written, as one sentence with its base: '125 ml for each 420 g of fish'. Each value is typed in place. */
 export function Written({ own }: { own: LineOnBench }) {
@@ -31,7 +31,7 @@ export function Written({ own }: { own: LineOnBench }) {
         value={unit}
         choices={unitsFor('amount', ...(own.ingredient?.units ?? []))}
         disabled={readOnly}
-        onPick={(picked) => own.rewrite({ unit: picked })}
+        onPick={(picked) => own.rewrite({ unit: picked as Rewritten['unit'] })}
       />
       {basis === 'fish' && unit !== '%' && isObject(value([...way, 'per'])) && <ForEach own={own} />}
       {basis === 'line' && unit === 'part' && <span className="px-1">{says.lines.toOne}</span>}

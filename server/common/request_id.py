@@ -1,0 +1,33 @@
+"""The number of the request that is being answered: what somebody reads on the screen is found by it in the log."""
+
+import logging
+import secrets
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+
+_current: ContextVar[str] = ContextVar("request id", default="")
+
+
+@contextmanager
+def given() -> Iterator[str]:
+    """Within it a request has a number."""
+    token = _current.set(secrets.token_hex(6))
+    try:
+        yield _current.get()
+    finally:
+        _current.reset(token)
+
+
+def current() -> str:
+    """The number of the request that is being answered; empty outside of one."""
+    return _current.get()
+
+
+class InLog(logging.Filter):
+    """Gives each line of the log the number of its request."""
+
+    def filter(self, record: logging.LogRecord) -> bool:
+        """Number the record; none is left out."""
+        record.request_id = current() or "-"
+        return True

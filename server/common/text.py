@@ -1,0 +1,17 @@
+"""Texts that are typed into fields of their own, and not into a document."""
+
+from typing import Annotated
+
+from pydantic import AfterValidator
+
+from jarcore.documents.door import UNTAKEN
+
+
+def _taken(text: str) -> str:
+    if UNTAKEN.search(text):
+        raise ValueError("It holds a character that no file or database can keep. Type it again.")
+    return text
+
+
+# A text that can be kept.
+Text = Annotated[str, AfterValidator(_taken)]
