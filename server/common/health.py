@@ -30,6 +30,5 @@ def _database_answers() -> bool:
         with connection.cursor() as cursor:
             cursor.execute("select 1")
     except Error:
-        connection.close()
         return False
     return True

@@ -16,6 +16,7 @@ from django.db import connection
 from django.test import Client, TransactionTestCase, override_settings
 
 from jarcore.data import Pantry
+from server.accounts.hashers import OneLaneArgon2
 from server.accounts.models import Kitchen, Role, User
 from server.demo.management.commands.demo import FORMULAS as DEMO_FORMULAS
 from server.demo.management.commands.demo import seed
@@ -124,8 +125,12 @@ class SafeServingTest(DoorTest):
         self.assertIn("JAR_ORIGIN must be the https address", plain.stderr)
 
     def test_passwords_are_hashed_by_argon2_outside_tests(self) -> None:
+        """Argon2id, with no less than OWASP's cheat sheet asks of one lane: 46 MiB and one pass."""
+        hashed = OneLaneArgon2().encode("salt-and-caraway", "s" * 16)
+        self.assertRegex(hashed, r"^argon2\$argon2id\$v=19\$m=47104,t=1,p=1\$")
+        self.assertTrue(OneLaneArgon2().must_update("argon2$argon2id$v=19$m=102400,t=2,p=8$c2FsdHNhbHQ$aGFzaA"))
         source = (ROOT / "server/config/settings.py").read_text(encoding="utf-8")
-        self.assertIn("Argon2PasswordHasher", source)
+        self.assertIn(f"{OneLaneArgon2.__module__}.{OneLaneArgon2.__name__}", source)
         self.assertEqual(settings.SESSION_COOKIE_SAMESITE, "Lax")
         self.assertTrue(settings.SESSION_COOKIE_HTTPONLY)
 
