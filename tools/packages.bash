@@ -21,7 +21,20 @@ apt() {
     command -v sudo >/dev/null || fail "Debian packages are missing ($*) and there is no sudo" "as root: apt-get install --no-install-recommends $*"
     root=(sudo)
   fi
-  "${root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get "$@"
+  # Another apt may be at work: on a machine that has just begun one always is.
+  "${root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get -o DPkg::Lock::Timeout=600 "$@"
+}
+
+# apt-get update does not wait for the lists' lock by itself.
+fresh_lists() {
+  local told
+  for _ in $(seq 120); do
+    told=$(apt update -qq 2>&1) && return 0
+    [[ $told == *"Could not get lock"* ]] || break
+    sleep 5
+  done
+  echo "$told"
+  return 1
 }
 
 # Debian's own PostgreSQL package makes and starts a cluster called main; ours is private, so it is told not to.
@@ -30,6 +43,6 @@ need_packages() {
   for group in "$@"; do package_present "$group" || read -ra wanted <<<"${wanted[*]} ${JAR_PACKAGES[$group]}"; done
   [ ${#wanted[@]} -gt 0 ] || return 0
   command -v apt-get >/dev/null || fail "missing: ${wanted[*]}" "install them with your system's package manager"
-  step "package lists" apt update -qq
+  step "package lists" fresh_lists
   step "Debian packages (${wanted[*]})" apt install -y -qq --no-install-recommends "${wanted[@]}"
 }

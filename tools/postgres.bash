@@ -1,7 +1,5 @@
-# A private PostgreSQL cluster in .local/pg, on loopback, on a port of its own.
+# A private PostgreSQL cluster on loopback, on a port of its own: in .local/pg, or in the kitchen's own place for serve.
 # DATABASE_URL overrides all of it for those who have a server.
-
-PG_HOME=$JAR_ROOT/.local/pg
 
 postgres_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1; }
 
@@ -18,7 +16,7 @@ choose_place() {
   local place=$PG_HOME
   if [ "$(id -u)" = 0 ]; then
     if ! runuser -u postgres -- test -x "$PG_HOME"; then
-      place=/var/lib/postgresql/jar-$(printf %s "$JAR_ROOT" | sha256sum | cut -c1-12)
+      place=/var/lib/postgresql/jar-$(printf %s "$PG_HOME" | sha256sum | cut -c1-12)
       echo "$place" >"$PG_HOME/moved-to"
     fi
     install -d -o postgres -g postgres -m 700 "$place/data" "$place/run" "$place/log"
@@ -36,9 +34,10 @@ socket_folder() {
   echo "$short"
 }
 
-free_port() { python3 - "$1" <<'PY'
+# free_port FROM [HOW_MANY]: the first free one of so many ports.
+free_port() { python3 - "$1" "${2:-200}" <<'PY'
 import socket, sys
-for port in range(int(sys.argv[1]), int(sys.argv[1]) + 200):
+for port in range(int(sys.argv[1]), int(sys.argv[1]) + int(sys.argv[2])):
     with socket.socket() as s:
         # As the servers themselves do: a port that only waits for its last packets is free.
         s.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
@@ -65,10 +64,20 @@ make_cluster() {
 }
 
 launch_postgres() {
-  # The port is kept between starts, but another program may have taken it since.
-  free_port "$(cat "$PG_HOME/port" 2>/dev/null || echo 54320)" >"$PG_HOME/port.new"; mv "$PG_HOME/port.new" "$PG_HOME/port"
+  # The port is kept between starts, but another program may have taken it since, or take it just now.
+  local from; from=$(cat "$PG_HOME/port" 2>/dev/null || echo 54320)
+  for _ in 1 2 3 4; do
+    free_port "$from" >"$PG_HOME/port.new"; mv "$PG_HOME/port.new" "$PG_HOME/port"
+    try_postgres && return 0
+    from=$(($(cat "$PG_HOME/port") + 1 + RANDOM % 20))
+  done
+  tail -20 "$(postgres_place)/log/postgres.log" >&2
+  return 1
+}
+
+try_postgres() {
   pg_ctl -l "$(postgres_place)/log/postgres.log" -w -t 30 -s \
-    -o "-p $(cat "$PG_HOME/port") -k '$(socket_folder)' -c listen_addresses=127.0.0.1 -c unix_socket_permissions=0700" start
+    -o "-p $(cat "$PG_HOME/port") -k '$(socket_folder)' -c listen_addresses=127.0.0.1 -c unix_socket_permissions=0700" start 9>&-
 }
 
 make_database() {
@@ -85,17 +94,22 @@ make_bench_database() {
   "$bin/psql" -q "${DATABASE_URL%/*}/postgres" -c 'drop database if exists jar_bench with (force)' -c 'create database jar_bench' >&2
 }
 
-start_postgres() {
-  if [ -z "${DATABASE_URL:-}" ]; then
-    if [ -d "$PG_HOME/data" ] && [ "$(id -u)" != 0 ] && [ ! -O "$PG_HOME/data" ]; then
-      fail "the database in .local/pg belongs to another user ($(stat -c %U "$PG_HOME/data"))" "run as that user, or use a checkout of your own"
-    fi
-    choose_place
-    as_postgres test -s "$(postgres_place)/data/PG_VERSION" || step "new database cluster" make_cluster
-    postgres_runs || step "PostgreSQL" launch_postgres
-    make_database >&2
-    export DATABASE_URL; DATABASE_URL="postgresql://jar:$(cat "$PG_HOME/password")@127.0.0.1:$(cat "$PG_HOME/port")/jar"
+# launch: the cluster there, running, with its database. Does nothing where all that is so.
+launch() {
+  if [ -d "$PG_HOME/data" ] && [ "$(id -u)" != 0 ] && [ ! -O "$PG_HOME/data" ]; then
+    fail "the database in $PG_HOME belongs to another user ($(stat -c %U "$PG_HOME/data"))" "run as that user, or use a checkout of your own"
   fi
+  choose_place
+  as_postgres test -s "$(postgres_place)/data/PG_VERSION" || step "new database cluster" make_cluster
+  postgres_runs || step "PostgreSQL" launch_postgres
+  make_database >&2
+}
+
+start_postgres() {
+  [ -z "${DATABASE_URL:-}" ] || return 0
+  alone launch
+  OWN_DATABASE=1
+  export DATABASE_URL; DATABASE_URL="postgresql://jar:$(cat "$PG_HOME/password")@127.0.0.1:$(cat "$PG_HOME/port")/jar"
 }
 
 stop_postgres() {

@@ -9,9 +9,10 @@ need_python() {
   [ "$kind" = dev ] && lock=requirements-dev.lock
   want=$(fingerprint "$lock" requirements-uv.lock)
   stamp=.venv/.jar-$kind
-  [ "$(cat "$stamp" 2>/dev/null)" = "$want" ] && return 0
+  [ -x .venv/bin/python ] && [ "$(cat "$stamp" 2>/dev/null)" = "$want" ] && return 0
   need_packages python
-  [ -x .venv/bin/python ] || step "virtual environment" python3 -m venv .venv
+  # One that was left half made, or whose Python is gone, is made anew.
+  .venv/bin/python -m pip --version >/dev/null 2>&1 || step "virtual environment" python3 -m venv --clear .venv
   step "installer" .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements-uv.lock
   step "Python packages ($kind)" .venv/bin/uv pip install -q --require-hashes --compile-bytecode -p .venv/bin/python -r "$lock"
   echo "$want" >"$stamp"

@@ -15,5 +15,17 @@ step() {
   fail "$what failed" "read the lines above, mend the cause and run the same command again"
 }
 
+# alone COMMAND...: run it while no other ./jar sets anything up here; two starts at once wait for each other.
+# What it starts and leaves running must close descriptor 9, or it would hold the lock.
+alone() {
+  if [ -n "${JAR_ALONE:-}" ]; then "$@"; return; fi
+  mkdir -p "$JAR_ROOT/.local"
+  (
+    flock -w 900 9 || fail "another ./jar has been setting up here for a quarter of an hour" "look what it does"
+    JAR_ALONE=1
+    "$@"
+  ) 9>"$JAR_ROOT/.local/lock"
+}
+
 # fingerprint FILE...: one hash over what is in the files, to know whether a step is still done.
 fingerprint() { cat "$@" | sha256sum | cut -c1-16; }

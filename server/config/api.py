@@ -8,6 +8,7 @@ from server.feed.api import router as feed
 from server.formulas.api import router as formulas
 from server.pantry.api import router as pantry
 from server.questions.api import router as questions
+from server.work.api import router as work
 
 api = JarAPI(title="Jar Table", version="1", auth=SignedIn(), docs_url=None)
 register(api)
@@ -16,3 +17,4 @@ api.add_router("", feed)
 api.add_router("", formulas)
 api.add_router("", questions)
 api.add_router("", pantry)
+api.add_router("", work)

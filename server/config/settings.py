@@ -19,6 +19,9 @@ if MODE not in ("demo", "serve", "test"):
 SERVING = MODE == "serve"
 DEMO = MODE == "demo"
 
+# Which start of the server this is: told at /healthz, so that whoever started it knows that it is theirs.
+INSTANCE = os.environ.get("JAR_INSTANCE", "")
+
 DEBUG = False
 SECRET_KEY = os.environ.get("JAR_SECRET_KEY") or ("" if SERVING else "only-for-loopback-" + "k" * 50)
 
@@ -64,6 +67,7 @@ CONTENT_SECURITY_POLICY = {
 
 INSTALLED_APPS = [
     "server.accounts",
+    "server.work",
     "server.feed",
     "server.formulas",
     "server.pantry",
@@ -76,13 +80,14 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "django.contrib.staticfiles",
     "django.contrib.postgres",
+    "procrastinate.contrib.django",
     "django_vite",
     "csp",
 ]
 
 MIDDLEWARE = [
     "server.common.middleware.RequestId",
-    "server.common.health.Health",
+    "server.config.health.Health",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "server.common.middleware.Problems",

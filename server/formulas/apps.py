@@ -12,14 +12,17 @@ class FormulasConfig(AppConfig):
 
     def ready(self) -> None:
         """What lists and search need is filled anew when a kitchen's rows are other ones, or the core is another."""
-        from server.formulas.services import refill, refill_from_before
+        from server.formulas.services import filled_before
+        from server.formulas.tasks import REFILL
         from server.pantry.services import rows_kept
+        from server.work.services import ask_for
 
         def filled(kitchen: Any, **_sent: Any) -> None:
-            refill(kitchen)
+            ask_for(kitchen, REFILL)
 
         def migrated(**_sent: Any) -> None:
-            refill_from_before()
+            for kitchen in filled_before():
+                ask_for(kitchen, REFILL)
 
         post_migrate.connect(migrated, sender=self, weak=False, dispatch_uid="formulas of another core")
         rows_kept.connect(filled, weak=False, dispatch_uid="formulas filled anew")

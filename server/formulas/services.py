@@ -16,7 +16,7 @@ from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.formulas.models import DraftRevision, Formula, FormulaVersion, Place, Standing, VersionName
-from server.pantry.selectors import stock_of
+from server.pantry.selectors import revision_of, stock_of
 
 UNTITLED = "Untitled"
 LONGEST_NOTE = 2000
@@ -95,13 +95,17 @@ def _planned(result: JarResult) -> float | None:
     return state["minutes"] if state and state["planned"] else None
 
 
-def refill(kitchen: Kitchen) -> None:
-    """Fill the columns of all formulas of a kitchen anew: its rows are other ones."""
-    for number in Formula.objects.of(kitchen).order_by("pk").values_list("pk", flat=True):
-        _refill_one(kitchen, number)
+def numbers_of(kitchen: Kitchen) -> list[int]:
+    """Numbers of all formulas of a kitchen, in order."""
+    return list(Formula.objects.of(kitchen).order_by("pk").values_list("pk", flat=True))
 
 
-def _refill_one(kitchen: Kitchen, number: int) -> None:
+def tell_refilled(kitchen: Kitchen) -> None:
+    """Tell the pages that are open on a kitchen that all its cards are other ones."""
+    note(kitchen, What.ROWS, mark=revision_of(kitchen))
+
+
+def refill_one(kitchen: Kitchen, number: int) -> None:
     """Fill the columns of one formula anew, once more where it or the rows changed while that was reckoned."""
     filled = False
     while not filled:
@@ -123,13 +127,12 @@ def _held(kitchen: Kitchen, number: int) -> Formula:
     return Formula.objects.of(kitchen).select_for_update().get(pk=number)
 
 
-def refill_from_before() -> None:
-    """Fill anew what another version of the core has filled: its cards say what the rules of today say."""
+def filled_before() -> list[Kitchen]:
+    """Kitchens with formulas that another version of the core has filled: their cards do not say what it says today."""
     # A card from before cards named their core has no such key, and equals nothing.
     unnamed = Q(card__engine__isnull=True)
     stale = Formula.objects.filter(unnamed | ~Q(card__engine=ENGINE)).values("kitchen")
-    for kitchen in Kitchen.objects.filter(pk__in=stale):
-        refill(kitchen)
+    return list(Kitchen.objects.filter(pk__in=stale))
 
 
 def _record(formula: Formula, user: User) -> None:

@@ -38,6 +38,11 @@ def own_rows(kitchen: Kitchen) -> dict[str, Any] | None:
     return OwnRows.objects.filter(kitchen=kitchen).values_list("document", flat=True).first()
 
 
+def revision_of(kitchen: Kitchen) -> int:
+    """The revision of the kitchen's own rows; 0 where it has none."""
+    return OwnRows.objects.filter(kitchen=kitchen).values_list("revision", flat=True).first() or 0
+
+
 @lru_cache(maxsize=MOST_KEPT)
 def _made(kitchen: int, _saved_at: datetime) -> Stock:
     """A kitchen's pantry of the rows saved at a moment.

@@ -18,7 +18,7 @@ from server.pantry.models import OwnRows, ShelfJar
 
 MOST_JARS = 500
 MOST_SCALES = 12
-# Sent once a kitchen has other rows: what was reckoned with the old ones is reckoned anew.
+# Sent when a kitchen has other rows: what was reckoned with the old ones is reckoned anew.
 rows_kept = Signal()
 
 
@@ -80,8 +80,8 @@ def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
     if not new:
         rows.document, rows.saved_by, rows.revision = document, user, rows.revision + 1
         rows.save()
+    rows_kept.send(OwnRows, kitchen=kitchen)
     note(kitchen, What.ROWS, mark=rows.revision)
-    transaction.on_commit(lambda: rows_kept.send(OwnRows, kitchen=kitchen))
     return faults
 
 

@@ -9,6 +9,8 @@ from django.test import TransactionTestCase
 
 from server.accounts.models import Kitchen
 from server.formulas.models import Formula
+from server.formulas.tasks import refill
+from server.work.models import Work
 from tests.core.cases import changed, zander
 
 OLD = [("formulas", "0002_versions_never_change")]
@@ -26,6 +28,7 @@ class OldDatabaseTest(TransactionTestCase):
         made = Formula.objects.create(kitchen=kitchen, document=cured, title="Cured", card={"ready": True, "jars": []})
         before = Formula.objects.get(pk=made.pk).updated_at
         call_command("migrate", verbosity=0)
+        refill(work=Work.objects.get(kitchen=kitchen).pk)
         made.refresh_from_db()
         self.assertEqual((made.card["standing"], made.updated_at), ("not_ready", before))
 

@@ -21,8 +21,7 @@ from server.accounts.models import Kitchen, Role, User
 from server.demo.management.commands.demo import FORMULAS as DEMO_FORMULAS
 from server.demo.management.commands.demo import seed
 from server.formulas.models import Formula
-from server.formulas.services import create_formula, fill_columns, save_draft
-from server.pantry.services import keep_rows
+from server.formulas.services import create_formula, fill_columns, refill_one, save_draft
 from tests.core.cases import ROOT, changed, example, zander
 from tests.http.door import DoorTest, person
 
@@ -184,7 +183,7 @@ class AtOnceTest(TransactionTestCase):
                 saving.join(timeout=1)
 
         with mock.patch("server.formulas.services.fill_columns", fill_slowly):
-            keep_rows(kitchen, cook, {"format": "jar-table/pantry", "format_version": 1})
+            refill_one(kitchen, formula.pk)
             saving.join()
         formula.refresh_from_db()
         self.assertEqual((formula.species, formula.card["fish"]), ("cod", "Cod"))

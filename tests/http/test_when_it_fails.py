@@ -90,10 +90,10 @@ class BrokenTest(DoorTest):
                     self.assert_problem(answer, 503)
                     self.assertEqual(answer["Retry-After"], "2")
             self.assertEqual(Client().get("/readyz").status_code, 503)
-            self.assertEqual(Client().get("/healthz").json(), {"status": "alive"})
+            self.assertEqual(Client().get("/healthz").json()["status"], "alive")
             # The page itself needs no database: it says what is the matter.
             self.assertEqual(Client().get("/sign-in").status_code, 200)
-        self.assertEqual(Client().get("/readyz").json(), {"status": "ready"})
+        self.assertEqual(Client().get("/readyz").json()["status"], "ready")
 
     def test_health_is_told_by_any_name(self) -> None:
         for path in ("/healthz", "/readyz"):

@@ -576,6 +576,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Work
+         * @description The kitchen's newest work, newest first.
+         */
+        get: operations["work"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/work/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Call Work Off
+         * @description Call a piece of work off; what is done of it stays done.
+         */
+        delete: operations["call_work_off"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry": {
         parameters: {
             query?: never;
@@ -3201,6 +3241,12 @@ export interface components {
             } | null;
         };
         /**
+         * State
+         * @description How far a piece of work is.
+         * @enum {string}
+         */
+        State: "waiting" | "doing" | "done" | "called_off" | "failed";
+        /**
          * Step
          * @description One step: words, and its number in `unit` (None for words alone).
          */
@@ -3695,6 +3741,28 @@ export interface components {
             by_temperature: components["schemas"]["Bar"][];
             /** Influences */
             influences: components["schemas"]["Influence"][];
+        };
+        /**
+         * WorkOut
+         * @description A piece of work: how many of its items are done.
+         */
+        WorkOut: {
+            /**
+             * Asked At
+             * Format: date-time
+             */
+            asked_at: string;
+            /** Done */
+            done: number;
+            /** Ended At */
+            ended_at: string | null;
+            /** Id */
+            id: number;
+            /** Of */
+            of: number;
+            state: components["schemas"]["State"];
+            /** What */
+            what: string;
         };
         /**
          * Zone
@@ -4920,6 +4988,67 @@ export interface operations {
             path: {
                 kitchen: string;
                 jar: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    call_work_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                number: number;
             };
             cookie?: never;
         };

@@ -9,12 +9,12 @@ from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 
-from server.accounts.models import Kitchen, Membership, Role, User
+from server.accounts.models import Kitchen, Membership, User
+from server.demo.people import KITCHEN, PEOPLE
 from server.formulas.selectors import has_formulas
 from server.formulas.services import Keeping, create_formula, save_version
 
 FORMULAS = Path(__file__).parents[2] / "formulas"
-PEOPLE = (("mk", "M.", "K.", Role.OWNER), ("ot", "O.", "T.", Role.COOK), ("vs", "V.", "S.", Role.VIEWER))
 
 
 class Command(BaseCommand):
@@ -31,7 +31,7 @@ class Command(BaseCommand):
 @transaction.atomic
 def seed() -> Kitchen:
     """The galley of the Ternlund, a fictional night ferry: people, formulas, first versions."""
-    kitchen, _ = Kitchen.objects.get_or_create(slug="ternlund", defaults={"name": "Ternlund galley"})
+    kitchen, _ = Kitchen.objects.get_or_create(slug=KITCHEN, defaults={"name": "Ternlund galley"})
     for name, first, last, role in PEOPLE:
         user, new = User.objects.get_or_create(
             username=name, defaults={"first_name": first, "last_name": last, "initials": (first[0] + last[0])}

@@ -2,10 +2,12 @@
 
 from collections.abc import Callable
 
-from django.db import Error, connection
+from django.conf import settings
+from django.db import Error
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from server.common.problems import database_away
+from server.work.selectors import queue
 
 ALIVE, READY = "/healthz", "/readyz"
 
@@ -19,16 +21,14 @@ class Health:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Answer them, or pass on."""
         if request.path == ALIVE:
-            return JsonResponse({"status": "alive"})
-        if request.path == READY:
-            return JsonResponse({"status": "ready"}) if _database_answers() else database_away()
-        return self.get_response(request)
+            return JsonResponse({"status": "alive", "instance": settings.INSTANCE})
+        return _ready() if request.path == READY else self.get_response(request)
 
 
-def _database_answers() -> bool:
+def _ready() -> HttpResponse:
+    """Whether the database answers, and how the queue does: one whose oldest job grows old has no worker."""
     try:
-        with connection.cursor() as cursor:
-            cursor.execute("select 1")
+        waiting = queue()
     except Error:
-        return False
-    return True
+        return database_away()
+    return JsonResponse({"status": "ready", "queue": {"waiting": waiting.waiting, "oldest_s": waiting.oldest_s}})

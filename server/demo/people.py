@@ -1,0 +1,24 @@
+"""The people of the demo. Their password is published, so a database that serves a kitchen may not hold them."""
+
+from django.conf import settings
+
+from server.accounts.models import Kitchen, Role, User
+
+KITCHEN = "ternlund"
+PEOPLE = (("mk", "M.", "K.", Role.OWNER), ("ot", "O.", "T.", Role.COOK), ("vs", "V.", "S.", Role.VIEWER))
+
+
+def with_published_password() -> list[User]:
+    """People in this database who have the demo's password."""
+    return [one for one in User.objects.all() if one.check_password(settings.DEMO_USER["password"])]
+
+
+def forget() -> int:
+    """Take the demo's people out, and its kitchen where nobody else is in it; how many people that were."""
+    people = with_published_password()
+    gone = [one.pk for one in people]
+    for kitchen in Kitchen.objects.filter(slug=KITCHEN):
+        if not kitchen.memberships.exclude(user__in=gone).exists():
+            kitchen.delete()
+    User.objects.filter(pk__in=gone).delete()
+    return len(gone)
