@@ -31,6 +31,9 @@ class KitchenOut(Schema):
 
 
 class PersonOut(Schema):
+    """Who is signed in; a page sends their number back as X-Person, for somebody else may sign in beside it."""
+
+    id: int
     name: str
     initials: str
     kitchens: list[KitchenOut]
@@ -71,7 +74,9 @@ def session_of(request: HttpRequest) -> SessionOut:
     person = None
     if isinstance(user, User):
         kitchens = [_kitchen(m) for m in kitchens_of(user)]
-        person = PersonOut(name=user.get_full_name() or user.username, initials=user.initials, kitchens=kitchens)
+        person = PersonOut(
+            id=user.pk, name=user.get_full_name() or user.username, initials=user.initials, kitchens=kitchens
+        )
     demo = DemoOut(**settings.DEMO_USER) if settings.DEMO else None
     return SessionOut(person=person, demo=demo)
 

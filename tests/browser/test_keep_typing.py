@@ -67,6 +67,27 @@ class KeepTypingTest(BrowserTest):
         )
         self.assertEqual(next(line for line in lines if line["ingredient"] == "caraway-seed")["amount"]["value"], 4)
 
+    def test_on_a_shared_tablet_nothing_is_sent_under_another_name(self) -> None:
+        """What one left unsent is refused while another is signed in, hidden from them, and offered to its author."""
+        self.open_zander()
+        self.cut_off()
+        self.bench.type(names.thickness, "31")
+        self.bench.sees("[data-part=kept]", "Not connected")
+        self.sign_in_by_cookie(self.driver, "ot")
+        self.offline(False)
+        self.bench.sees("[data-part=kept]", "Signed out: typing is kept here")
+        self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 22)
+        self.open_formula(name="ot")
+        self.assertEqual(self.bench.field(names.thickness).get_attribute("value"), "22")
+        self.enter("ot")
+        self.assertEqual(self.driver.find_elements("css selector", "[data-part=left]"), [])
+        self.enter("mk")
+        self.table.sees("[data-part=left]", ZANDER)
+        self.assert_accessible()
+        self.driver.find_element("css selector", "[data-part=left] a").click()
+        self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "what was left, kept")
+        self.assertEqual(self.stored().revisions.latest("revision").saved_by.username, "mk")
+
 
 class TypingGoesOnTest(BrowserTest):
     def test_questions_without_a_connection_say_so_and_keep_what_was_typed(self) -> None:

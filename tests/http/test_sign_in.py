@@ -110,6 +110,17 @@ class SessionTest(DoorTest):
         self.assertEqual(answers, {401})
 
 
+class SharedTabletTest(DoorTest):
+    def test_a_page_of_one_person_does_nothing_in_the_name_of_another(self) -> None:
+        formulas = "/api/kitchens/galley/formulas"
+        mine = str(self.json("GET", "/api/session")["person"]["id"])
+        for who, status in ((mine, 200), (str(self.cook.pk + 1), 401), ("nobody", 401), ("", 401)):
+            with self.subTest(who):
+                self.assertEqual(self.door.get(formulas, headers={"X-Person": who}).status_code, status)
+        answer = self.door.get(formulas, headers={"X-Person": "0"})
+        self.assertIn("Somebody else", self.assert_problem(answer, 401)["detail"])
+
+
 class StrangerTest(DoorTest):
     def walk(self, client: Client, kitchen: str, formula: int) -> dict[str, int]:
         """The status of every operation of the API, asked for one formula of one kitchen."""

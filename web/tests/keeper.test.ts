@@ -1,10 +1,10 @@
 import assert from 'node:assert/strict';
 import { beforeEach, mock, test } from 'node:test';
-import { type FormulaDocument, isBack } from '@/api';
+import { type FormulaDocument, isBack, openedBy } from '@/api';
 import { put } from '@/document/document';
 import { DraftKeeper } from '@/formula/draft/DraftKeeper';
-import { unsent } from '@/formula/draft/keep';
-import { forgetAll, keeperOf, sendAll } from '@/formula/draft/keepers';
+import { unsent, unsentOf } from '@/formula/draft/keep';
+import { forgetAll, keeperOf, leftHere, sendAll } from '@/formula/draft/keepers';
 import { formula, held, json, passed, problem, Server, settled } from './server';
 
 let server: Server;
@@ -28,11 +28,13 @@ const stale = (
 const saves = () => server.asked.filter((one) => one.method === 'PUT').map((one) => one.body);
 
 beforeEach(() => {
+  // While their timers are those that are cleared: one of another clock would take one of the new clock with it.
+  forgetAll();
   mock.timers.reset();
   mock.timers.enable({ apis: ['setTimeout', 'Date'] });
   localStorage.clear();
+  openedBy(7);
   Object.assign(localStorage, { full: false });
-  forgetAll();
   server = new Server();
   keeper = new DraftKeeper('galley', 1, opened());
   keeper.subscribe(() => {});
@@ -294,4 +296,59 @@ test('a formula opened again has the same keeper, with its steps back', () => {
   assert.equal(keeperOf('galley', 4, opened(formula(), 5)), first);
   assert.ok(keeperOf('galley', 4, opened()).snapshot().back);
   assert.notEqual(keeperOf('other', 4, opened()), first);
+});
+
+test('what one person typed is sent under no other name, and waits for its author', async () => {
+  server.goes();
+  type(6);
+  await passed(500);
+  assert.equal(state(), 'trouble');
+  assert.equal(openedBy(8), true);
+  forgetAll();
+  keeper.stop();
+  assert.equal(unsent('galley', 1), null, 'another person finds nothing of it');
+  assert.deepEqual(leftHere('galley'), []);
+  const theirs = keeperOf('galley', 1, opened());
+  theirs.subscribe(() => {});
+  await passed(60_000);
+  assert.equal(theirs.snapshot().document.servings, formula().servings);
+  assert.equal(openedBy(7), true);
+  forgetAll();
+  assert.deepEqual(
+    leftHere('galley').map((one) => one.formula),
+    [1],
+  );
+  server.says(kept(6));
+  const mine = keeperOf('galley', 1, opened());
+  mine.subscribe(() => {});
+  assert.deepEqual(leftHere('galley'), [], 'it is open');
+  await passed(500);
+  assert.equal(saves().at(-1)?.document.servings, 6);
+  assert.deepEqual(unsentOf('galley'), []);
+});
+
+test('a keeper that outlives its author writes nothing into the store of the next one', async () => {
+  openedBy(8);
+  type(6);
+  assert.equal(unsent('galley', 1), null);
+  assert.equal(unsent('galley', 1, 7)?.document.servings, 6);
+  await passed(500);
+});
+
+test('each request says whose page it comes from', async () => {
+  server.says(kept(6));
+  type(6);
+  await passed(500);
+  assert.equal(server.asked.at(-1)?.headers.get('X-Person'), '7');
+});
+
+test('what was kept before without saying by whom is found by the one whose browser it is', () => {
+  const before = 'jar-table/unsent/galley/3';
+  localStorage.setItem(before, JSON.stringify(opened(formula({ servings: 9 }))));
+  assert.equal(unsent('galley', 3)?.document.servings, 9);
+  assert.equal(localStorage.getItem(before), null);
+  localStorage.setItem(before, JSON.stringify(opened()));
+  openedBy(8);
+  assert.equal(unsent('galley', 3), null, 'it may be that of the other one who has something here');
+  assert.notEqual(localStorage.getItem(before), null);
 });

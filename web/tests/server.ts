@@ -4,6 +4,7 @@ import type { FormulaDocument } from '@/api';
 export interface Asked {
   method: string;
   path: string;
+  headers: Headers;
   // biome-ignore lint/suspicious/noExplicitAny: what was sent is compared, whatever it is
   body: any;
 }
@@ -44,7 +45,8 @@ export class Server {
       );
       const text = await request.text();
       const { pathname, search } = new URL(request.url);
-      const asked = { method: request.method, path: pathname + search, body: text ? JSON.parse(text) : null };
+      const { method, headers } = request;
+      const asked = { method, path: pathname + search, headers, body: text ? JSON.parse(text) : null };
       this.asked.push(asked);
       const answer = this.answers.length > 1 ? this.answers.shift() : this.answers[0];
       if (!answer) throw new TypeError('nobody answers');

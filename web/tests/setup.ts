@@ -25,6 +25,10 @@ class Store {
   getItem = (key: string) => this.held.get(key) ?? null;
   removeItem = (key: string) => void this.held.delete(key);
   clear = () => this.held.clear();
+  key = (place: number) => [...this.held.keys()][place] ?? null;
+  get length() {
+    return this.held.size;
+  }
   setItem(key: string, value: string) {
     if (this.full) throw new Error('the store is full');
     this.held.set(key, value);

@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import { fill, says } from '@/words';
+import { signedInAs } from './person';
 import { troubleOf } from './policy';
 import type { paths } from './schema';
 
@@ -23,6 +24,11 @@ export class Problem extends Error {
 
   get trouble() {
     return troubleOf(this);
+  }
+
+  /** The number of the request, by which whoever runs the server finds it in the log. */
+  get request(): string {
+    return (this.body as { request?: string } | null)?.request ?? '';
   }
 
   /** The places that are wrong, where the server names them. */
@@ -51,9 +57,15 @@ function csrfToken(): string {
   return /(?:^|; )(?:__Host-)?csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? '';
 }
 
+/** What each request says of this page: that it is ours, and whose it is, for somebody else may have signed in since. */
+const ours = (): Record<string, string> => ({
+  'X-CSRFToken': csrfToken(),
+  ...(signedInAs() ? { 'X-Person': String(signedInAs()) } : {}),
+});
+
 const guard: Middleware = {
   onRequest({ request }) {
-    request.headers.set('X-CSRFToken', csrfToken());
+    for (const [name, value] of Object.entries(ours())) request.headers.set(name, value);
     return request;
   },
 };
@@ -83,7 +95,7 @@ export async function posted(path: string, body: unknown): Promise<unknown> {
   const response = await patient(path, {
     method: 'POST',
     body: JSON.stringify(body),
-    headers: { 'Content-Type': 'application/json', 'X-CSRFToken': csrfToken() },
+    headers: { 'Content-Type': 'application/json', ...ours() },
   });
   const answer: unknown = await response.json().catch(() => undefined);
   if (!response.ok) throw problemOf(response.status, answer);

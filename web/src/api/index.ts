@@ -14,6 +14,7 @@ export {
   shelve,
 } from './formulas';
 export { type News, newest, onNews } from './news';
+export { openedBy, signedInAs } from './person';
 export { POLICY } from './policy';
 export {
   type Filters,

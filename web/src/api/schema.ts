@@ -2710,8 +2710,13 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
-        /** PersonOut */
+        /**
+         * PersonOut
+         * @description Who is signed in; a page sends their number back as X-Person, for somebody else may sign in beside it.
+         */
         PersonOut: {
+            /** Id */
+            id: number;
             /** Initials */
             initials: string;
             /** Kitchens */

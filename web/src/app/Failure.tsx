@@ -4,7 +4,7 @@ import { type ReactNode, useEffect } from 'react';
 import { onBack, POLICY, Problem } from '@/api';
 import { Button, Main } from '@/ui';
 import type { TroubleName } from '@/words';
-import { names, says } from '@/words';
+import { fill, names, says } from '@/words';
 
 const TABLE = 'inline-flex min-h-9 items-center text-kelp underline underline-offset-2';
 
@@ -28,6 +28,9 @@ export function Failure({ error }: { error: unknown }) {
       <p className="mt-2 text-quiet">
         {told.says || (error instanceof Error ? error.message : String(error))}
       </p>
+      {trouble === 'broken' && error instanceof Problem && error.request && (
+        <p className="mt-2 text-sm text-quiet">{fill(says.app.onRecord, { request: error.request })}</p>
+      )}
       <div className="mt-4 flex flex-wrap items-center gap-4">
         {ways.includes('again') && <Button onClick={again}>{names.tryAgain}</Button>}
         {ways.includes('sign_in') && (

@@ -1,6 +1,6 @@
 import { Link, Outlet, useMatches, useNavigate, useRouteContext } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
-import { api, Problem, queries, sessionQuery, taken } from '@/api';
+import { api, openedBy, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
 import type { Screen } from '@/help/Help';
@@ -43,6 +43,7 @@ export function Shell() {
       await navigate({ to: '/sign-in' });
       // Whoever sits down next finds nothing of this one's.
       forgetAll();
+      openedBy(0);
       queries.removeQueries({ predicate: (asked) => asked.queryKey[0] !== sessionQuery.queryKey[0] });
     } catch (error) {
       if (!(error instanceof Problem)) throw error;

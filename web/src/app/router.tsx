@@ -6,9 +6,9 @@ import {
   notFound,
   redirect,
 } from '@tanstack/react-router';
-import { formulaQuery, pantryQuery, queries, sessionQuery } from '@/api';
+import { formulaQuery, openedBy, pantryQuery, queries, sessionQuery } from '@/api';
 import { formulaAt } from '@/formula/address';
-import { lookedAtAs } from '@/formula/draft/keepers';
+import { forgetAll, lookedAtAs } from '@/formula/draft/keepers';
 import { Failure, Nowhere } from './Failure';
 import { Waiting } from './Waiting';
 
@@ -41,6 +41,8 @@ const inKitchen = createRoute({
     if (!person) throw redirect({ to: '/sign-in', search: { from: location.href } });
     const kitchen = person.kitchens.find((one) => one.slug === params.kitchen);
     if (!kitchen) throw redirect({ to: '/' });
+    // Somebody else has signed in on this page: nothing of the one before is sent any more.
+    if (openedBy(person.id)) forgetAll();
     return { person, kitchen };
   },
 });

@@ -9,6 +9,7 @@ import {
   queries,
   type Stale,
   saveDraft,
+  signedInAs,
 } from '@/api';
 import { same } from '@/document/carry';
 import { History } from './History';
@@ -44,6 +45,8 @@ type Shown = Pick<Snapshot, 'document' | 'keeping'>;
  */
 export class DraftKeeper {
   private readonly kitchen: string;
+  /** Who types: what they leave unsent stays theirs. */
+  private readonly author = signedInAs();
   private formula: number;
   private readonly onBegun: (formula: number) => void;
   private shown: Snapshot;
@@ -71,7 +74,7 @@ export class DraftKeeper {
     this.kitchen = kitchen;
     this.formula = formula;
     this.onBegun = onBegun;
-    const left = unsent(kitchen, formula);
+    const left = unsent(kitchen, formula, this.author);
     this.base = (left ?? opened).revision;
     this.dirty = left !== null;
     const keeping: Keeping = left ? { state: 'typing' } : { state: 'kept', at: new Date() };
@@ -166,7 +169,7 @@ export class DraftKeeper {
   private async handOver(sent: FormulaDocument): Promise<{ revision: number }> {
     if (this.formula !== NOT_YET) return saveDraft(this.kitchen, this.formula, this.base, sent);
     const made = await createFormula(this.kitchen, sent);
-    keepHere(this.kitchen, NOT_YET, null);
+    keepHere(this.kitchen, NOT_YET, null, this.author);
     this.formula = made.id;
     this.onBegun(made.id);
     return made;
@@ -265,7 +268,7 @@ export class DraftKeeper {
 
   private keep(): void {
     const left = this.dirty ? { revision: this.base, document: this.shown.document } : null;
-    keepHere(this.kitchen, this.formula, left);
+    keepHere(this.kitchen, this.formula, left, this.author);
   }
 
   private say(keeping: Keeping): void {

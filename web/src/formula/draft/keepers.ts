@@ -1,6 +1,6 @@
 import { createFormula, NOT_YET, onBack, Problem, queries } from '@/api';
 import { DraftKeeper } from './DraftKeeper';
-import { keepHere, type Unsent, unsent } from './keep';
+import { keepHere, type Unsent, unsent, unsentOf } from './keep';
 
 /** More than this are not remembered with their steps back, but for those that still have something to send. */
 const MOST = 30;
@@ -52,6 +52,10 @@ export async function storeLeft(kitchen: string): Promise<void> {
     if (!(error instanceof Problem)) throw error;
   }
 }
+
+/** Formulas of a kitchen with something of one's own that was never sent, and that are not open in this window. */
+export const leftHere = (kitchen: string): { formula: number; title: string }[] =>
+  unsentOf(kitchen).filter(({ formula }) => formula !== NOT_YET && !keepers.has(`${kitchen}/${formula}`));
 
 /** Send all that waits; true when the server has everything that was typed in this window. */
 export async function sendAll(): Promise<boolean> {

@@ -21,6 +21,7 @@ import { addressOf } from '@/formula/address';
 import { storeLeft } from '@/formula/draft/keepers';
 import { Button, Choice, LinkButton, Main, TextInput, Trouble } from '@/ui';
 import { fill, names, says, terms } from '@/words';
+import { Left } from './parts/Left';
 import { Standing } from './parts/Standing';
 
 const HIGHEST = 118;
@@ -165,6 +166,7 @@ export function Table() {
           </p>
         )}
       </div>
+      <Left kitchen={kitchen.slug} />
       <Trouble words={trouble?.detail} />
       {asked.isPending && <p className="mt-10 text-quiet">{says.table.setting}</p>}
       {asked.isError && (
