@@ -37,6 +37,20 @@ fresh_lists() {
   return 1
 }
 
+# need_nginx: Debian's nginx for the tests, unpacked and not installed: an installed one would start a service.
+need_nginx() {
+  [ ! -x /usr/sbin/nginx ] && [ ! -x "$JAR_ROOT/.local/nginx/usr/sbin/nginx" ] || return 0
+  step "nginx, unpacked" unpack_nginx
+}
+
+unpack_nginx() {
+  local folder; folder=$(mktemp -d)
+  # apt's own user puts it there.
+  chmod 777 "$folder"
+  (cd "$folder" && { apt-get download -qq nginx || { fresh_lists && apt-get download -qq nginx; }; } && dpkg-deb -x nginx_*.deb "$JAR_ROOT/.local/nginx")
+  rm -rf "$folder"
+}
+
 # Debian's own PostgreSQL package makes and starts a cluster called main; ours is private, so it is told not to.
 need_packages() {
   local group wanted=()

@@ -1,7 +1,8 @@
 # The application: a supervisor that runs gunicorn on loopback and the worker of the queue, and looks after PostgreSQL.
 
 # Threads, not async workers: four open event streams would stop sync workers, and ASGI cuts plain views tenfold.
-GUNICORN=(--workers 2 --threads 8 --worker-class gthread --no-control-socket --graceful-timeout 10 --config tools/gunicorn.conf.py)
+# The worker is gunicorn's own threaded one, but that a request waits outside of the threads until it is whole.
+GUNICORN=(--workers 2 --threads 8 --worker-class server.config.worker.WholeRequests --no-control-socket --graceful-timeout 10 --config tools/gunicorn.conf.py)
 PORT=8470
 
 # use_mode MODE: where a mode keeps what it runs with. What serves a kitchen is not in the checkout, where 'git clean' is.
@@ -14,8 +15,10 @@ use_mode() {
   fi
 }
 
+# As it is said, else as it was last served from here, so that ./jar stop finds what ./jar serve started.
 serve_home() {
   if [ -n "${JAR_HOME:-}" ]; then echo "$JAR_HOME"
+  elif [ -s "$JAR_ROOT/.local/serve/home" ]; then cat "$JAR_ROOT/.local/serve/home"
   elif [ "$(id -u)" = 0 ]; then echo /var/lib/jar-table
   else echo "${XDG_DATA_HOME:-$HOME/.local/share}/jar-table"; fi
 }
@@ -89,7 +92,8 @@ run_server_in_foreground() {
     sleep 0.5
   done
   supervisor
-  say "  serving at $(server_address) for $JAR_ORIGIN"
+  serve_home >"$WEB_HOME/home"
+  say "  serving at $(server_address) for $JAR_ORIGIN; ${OWN_DATABASE:+its database is in $PG_HOME}"
   JAR_INSTANCE=$(new_instance) exec "${SUPERVISOR[@]}"
 }
 

@@ -91,6 +91,8 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "server.common.middleware.Problems",
+    # Django's own hides the length of what it compresses, so that nothing secret is told by it.
+    "django.middleware.gzip.GZipMiddleware",
     "server.common.middleware.BodyLimit",
     "server.common.patience.Patience",
     "csp.middleware.CSPMiddleware",

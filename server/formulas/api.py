@@ -4,9 +4,7 @@ from datetime import datetime
 from typing import Any
 
 from django.http import Http404
-from django.views.decorators.gzip import gzip_page
 from ninja import Router, Schema
-from ninja.decorators import decorate_view
 from pydantic import Field
 
 from jarcore.documents.evaluated_jar import Stratum
@@ -176,7 +174,6 @@ def _find(request: AuthedRequest, kitchen: str, formula: int) -> Formula:
 
 
 @router.get("/kitchens/{kitchen}/formulas", response={200: FormulaList}, operation_id="formulas")
-@decorate_view(gzip_page)
 def list_formulas(
     request: AuthedRequest,
     kitchen: str,

@@ -3,9 +3,7 @@
 from typing import Any
 
 from django.http import Http404, HttpRequest
-from django.views.decorators.gzip import gzip_page
 from ninja import Router, Schema
-from ninja.decorators import decorate_view
 
 from jarcore.data import Pantry, Species, default_pantry, label_forms, rendered, rows, shelf, time_steps
 from jarcore.data.classes import flesh_words
@@ -200,15 +198,12 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
 
 
 @router.get("/pantry", response=PantryOut, operation_id="pantry")
-@decorate_view(gzip_page)
 def read_pantry(request: HttpRequest) -> dict[str, Any]:
     """All shipped rows."""
     return _shown(default_pantry())
 
 
 @router.get("/kitchens/{kitchen}/pantry", response=PantryOut, operation_id="kitchen_pantry")
-# The largest answer, and nobody's secret: it is sent small.
-@decorate_view(gzip_page)
 def read_kitchen_pantry(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """All that a kitchen's formulas may name, its own rows with the shipped ones; the front end searches in it."""
     return _shown(stock_of(kitchen_to_read(request.user, kitchen)).pantry)

@@ -1,13 +1,22 @@
 """./jar demo, serve, adopt and stop: whatever stands in the way ends in a running server or in one plain sentence."""
 
 import os
+import re
 import signal
 import socket
+import ssl
 import subprocess
 import sys
+import time
+import urllib.error
+import urllib.request
+from contextlib import ExitStack
+from email.message import Message
+from typing import Any
 from unittest import TestCase
 
 from tests.running.checkout import Checkout, free_port, until
+from tests.running.proxy import Proxy
 
 SUPERVISOR, WEB, WORKER = ("tools/supervisor.py",), (".venv/bin/gunicorn",), ("manage.py", "work")
 
@@ -39,6 +48,22 @@ class DemoTest(RunningTest):
         self.assertTrue(here.answers())
         self.assertEqual(len(here.processes(*SUPERVISOR)), 1)
 
+        with self.subTest("sixty requests that are half sent hold nobody up"), ExitStack() as sent:
+            half = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 4000\r\n\r\n{"
+            for at in range(60):
+                waiting = sent.enter_context(socket.create_connection(("127.0.0.1", here.port)))
+                waiting.sendall(half if at % 2 else half[:30])
+            self.assertTrue(all(here.answers() for _ in range(5)))
+            # One that comes in pieces is answered all the same, once it is whole.
+            with socket.create_connection(("127.0.0.1", here.port), timeout=20) as slow:
+                for piece in (b"GET /healthz HT", b"TP/1.1\r\nHost: 127.0.0.1\r\n", b"Connection: close\r\n\r\n"):
+                    slow.sendall(piece)
+                    time.sleep(0.2)
+                self.assertIn(b"200 OK", slow.recv(4096))
+
+        with self.subTest("behind the shipped proxy"):
+            self.behind_the_proxy()
+
         with self.subTest("the web server's master is killed"):
             before = here.processes(*WEB)
             os.kill(before[0], signal.SIGKILL)
@@ -65,6 +90,43 @@ class DemoTest(RunningTest):
             self.assertEqual(returned, 0, said)
             self.assertNotIn(f":{here.port}/", said)
             self.assertIn("Jar Table is on the bench", said)
+
+    def behind_the_proxy(self) -> None:
+        """The configuration in docs/nginx.conf: over TLS, compressed, bounded, and held up by nobody slow."""
+        proxy = Proxy(self.checkout.folder / "proxy", self.checkout.port)
+        self.addCleanup(proxy.stop)
+        trusted = ssl.create_default_context(cafile=str(proxy.certificate))
+        address = f"https://127.0.0.1:{proxy.secure}"
+
+        def asked(path: str, **more: Any) -> tuple[int, Message, bytes]:
+            opener = urllib.request.build_opener(
+                urllib.request.ProxyHandler({}), urllib.request.HTTPSHandler(context=trusted)
+            )
+            try:
+                with opener.open(urllib.request.Request(f"{address}{path}", **more), timeout=20) as answer:
+                    return answer.status, answer.headers, answer.read()
+            except urllib.error.HTTPError as error:
+                return error.code, error.headers, error.read()
+
+        with ExitStack() as sent:
+            for _ in range(60):
+                slow = trusted.wrap_socket(
+                    sent.enter_context(socket.create_connection(("127.0.0.1", proxy.secure))),
+                    server_hostname="127.0.0.1",
+                )
+                slow.sendall(b"POST /api/evaluate HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 900000\r\n\r\n{")
+                sent.enter_context(slow)
+            status, headers, _ = asked("/api/session", headers={"Accept-Encoding": "gzip"})
+            self.assertEqual(status, 200)
+        self.assertIn("X-Request-ID", headers)
+        page = asked("/sign-in")[2].decode()
+        script = re.search(r'src="(/static/assets/main[^"]+)"', page)
+        assert script
+        self.assertEqual(asked(script[1], headers={"Accept-Encoding": "gzip"})[1]["Content-Encoding"], "gzip")
+        self.assertEqual(asked("/api/evaluate", data=b"x" * 1_200_000, method="POST")[0], 413)
+        self.assertEqual(asked("/readyz")[0], 404)
+        # Who tries many passwords is slowed down before the server has to hash any.
+        self.assertIn(429, [asked("/api/session")[0] for _ in range(40)])
 
 
 class ServeTest(RunningTest):
