@@ -7,8 +7,9 @@ from speed import core, worst
 core.report()
 worst.report()
 if len(sys.argv) > 1:
-    from speed import keystroke, screens
+    from speed import keystroke, load, screens
 
+    load.report(sys.argv[1].rstrip("/"))
     screens.report(sys.argv[1].rstrip("/"))
     keystroke.report(sys.argv[1].rstrip("/"))
     keystroke.report_drag()

@@ -26,6 +26,9 @@ class QueueTest(TransactionTestCase):
     """The real queue, in the database."""
 
     def setUp(self) -> None:
+        # The queue's own tables are not Django's to empty after a test.
+        with connection.cursor() as cursor:
+            cursor.execute("truncate procrastinate_jobs cascade")
         self.cook = person("cook", Role.COOK)
         self.kitchen = Kitchen.objects.get(slug="galley")
         self.formulas = [create_formula(self.kitchen, self.cook, zander()).pk for _ in range(3)]
