@@ -1,5 +1,9 @@
 """Two people on one formula, and a server that goes away: nothing typed is lost."""
 
+from unittest import mock
+
+from django.db import OperationalError
+from django.db.backends.postgresql.base import DatabaseWrapper
 from selenium.webdriver.common.keys import Keys
 
 from tests.browser.case import ZANDER, BrowserTest
@@ -44,6 +48,15 @@ class KeepTypingTest(BrowserTest):
         self.bench.settled()
         self.assertEqual(self.bench.field(names.thickness).get_attribute("value"), "31")
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
+
+    def test_a_database_that_is_away_is_waited_for_and_what_was_typed_is_sent_by_itself(self) -> None:
+        self.open_zander()
+        away = mock.patch.object(DatabaseWrapper, "cursor", side_effect=OperationalError)
+        with away, self.assertLogs("django.request", "ERROR"):
+            self.bench.type(names.thickness, "31")
+            self.bench.sees("[data-part=kept]", "Not connected")
+        self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "the draft, kept")
+        self.bench.settled()
 
     def test_both_add_a_line_and_a_clash_is_named_as_a_cook_would(self) -> None:
         self.open_zander()

@@ -123,6 +123,14 @@ class SafeServingTest(DoorTest):
         self.assertNotEqual(plain.returncode, 0)
         self.assertIn("JAR_ORIGIN must be the https address", plain.stderr)
 
+    def test_a_server_says_how_it_runs(self) -> None:
+        """Nothing that was forgotten to be set makes a demo of it."""
+        unset = {name: value for name, value in os.environ.items() if name != "JAR_MODE"}
+        command = [sys.executable, "-c", "import server.config.wsgi"]
+        done = subprocess.run(command, cwd=ROOT, env=unset, capture_output=True, text=True, check=False)
+        self.assertNotEqual(done.returncode, 0)
+        self.assertIn("JAR_MODE is not set", done.stderr)
+
     def test_passwords_are_hashed_by_argon2_outside_tests(self) -> None:
         """Argon2id, with no less than OWASP's cheat sheet asks of one lane: 46 MiB and one pass."""
         hashed = OneLaneArgon2().encode("salt-and-caraway", "s" * 16)

@@ -156,8 +156,12 @@ class StrangerTest(DoorTest):
             self.assertEqual(status, 401, operation)
 
     def test_a_viewer_reads_and_changes_nothing(self) -> None:
+        """Every operation of the API: what only looks or asks is answered, what changes anything is not allowed."""
         formula = self.json("POST", "/api/kitchens/galley/formulas", zander(), 201)["id"]
         person("viewer", Role.VIEWER)
+        for operation, status in self.walk(self.signed_in("viewer"), "galley", formula).items():
+            changes = not operation.startswith("get ") and "/ask/" not in operation and "{kitchen}" in operation
+            self.assertEqual(status == 403, changes, f"{operation}: {status}")
         viewer = self.signed_in("viewer")
         where = f"/api/kitchens/galley/formulas/{formula}"
         self.assertEqual(self.send(viewer, "GET", where).status_code, 200)
