@@ -49,15 +49,6 @@ class KeepTypingTest(BrowserTest):
         self.assertEqual(self.bench.field(names.thickness).get_attribute("value"), "31")
         self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 31)
 
-    def test_a_database_that_is_away_is_waited_for_and_what_was_typed_is_sent_by_itself(self) -> None:
-        self.open_zander()
-        away = mock.patch.object(DatabaseWrapper, "cursor", side_effect=OperationalError)
-        with away, self.assertLogs("django.request", "ERROR"):
-            self.bench.type(names.thickness, "31")
-            self.bench.sees("[data-part=kept]", "Not connected")
-        self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "the draft, kept")
-        self.bench.settled()
-
     def test_both_add_a_line_and_a_clash_is_named_as_a_cook_would(self) -> None:
         self.open_zander()
         other = self.another_browser()
@@ -79,27 +70,6 @@ class KeepTypingTest(BrowserTest):
             {line["ingredient"] for line in lines}, {"sea-salt-fine", "caraway-seed", "dill", "lemon-zest"}
         )
         self.assertEqual(next(line for line in lines if line["ingredient"] == "caraway-seed")["amount"]["value"], 4)
-
-    def test_on_a_shared_tablet_nothing_is_sent_under_another_name(self) -> None:
-        """What one left unsent is refused while another is signed in, hidden from them, and offered to its author."""
-        self.open_zander()
-        self.cut_off()
-        self.bench.type(names.thickness, "31")
-        self.bench.sees("[data-part=kept]", "Not connected")
-        self.sign_in_by_cookie(self.driver, "ot")
-        self.offline(False)
-        self.bench.sees("[data-part=kept]", "Signed out: typing is kept here")
-        self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 22)
-        self.open_formula(name="ot")
-        self.assertEqual(self.bench.field(names.thickness).get_attribute("value"), "22")
-        self.enter("ot")
-        self.assertEqual(self.driver.find_elements("css selector", "[data-part=left]"), [])
-        self.enter("mk")
-        self.table.sees("[data-part=left]", ZANDER)
-        self.assert_accessible()
-        self.driver.find_element("css selector", "[data-part=left] a").click()
-        self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "what was left, kept")
-        self.assertEqual(self.stored().revisions.latest("revision").saved_by.username, "mk")
 
 
 class TypingGoesOnTest(BrowserTest):
@@ -197,3 +167,35 @@ class TypingGoesOnTest(BrowserTest):
         self.assertEqual(self.bench.field(names.addLine).get_attribute("value"), "")
         self.bench.press("1 Dry brine")
         self.assertEqual(self.bench.field(names.addLine).get_attribute("value"), "2 tsp")
+
+
+class StillKeptTest(BrowserTest):
+    def test_a_database_that_is_away_is_waited_for_and_what_was_typed_is_sent_by_itself(self) -> None:
+        self.open_zander()
+        away = mock.patch.object(DatabaseWrapper, "cursor", side_effect=OperationalError)
+        with away, self.assertLogs("django.request", "ERROR"):
+            self.bench.type(names.thickness, "31")
+            self.bench.sees("[data-part=kept]", "Not connected")
+        self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "the draft, kept")
+        self.bench.settled()
+
+    def test_on_a_shared_tablet_nothing_is_sent_under_another_name(self) -> None:
+        """What one left unsent is refused while another is signed in, hidden from them, and offered to its author."""
+        self.open_zander()
+        self.cut_off()
+        self.bench.type(names.thickness, "31")
+        self.bench.sees("[data-part=kept]", "Not connected")
+        self.sign_in_by_cookie(self.driver, "ot")
+        self.offline(False)
+        self.bench.sees("[data-part=kept]", "Signed out: typing is kept here")
+        self.assertEqual(self.stored().document["fish"]["thickness"]["value"], 22)
+        self.open_formula(name="ot")
+        self.assertEqual(self.bench.field(names.thickness).get_attribute("value"), "22")
+        self.enter("ot")
+        self.assertEqual(self.driver.find_elements("css selector", "[data-part=left]"), [])
+        self.enter("mk")
+        self.table.sees("[data-part=left]", ZANDER)
+        self.assert_accessible()
+        self.driver.find_element("css selector", "[data-part=left] a").click()
+        self.bench.until(lambda: self.stored().document["fish"]["thickness"]["value"] == 31, "what was left, kept")
+        self.assertEqual(self.stored().revisions.latest("revision").saved_by.username, "mk")

@@ -194,3 +194,38 @@ class ServeTest(RunningTest):
             self.addCleanup(upgrading.kill)
             self.assertTrue(until(here.answers))
             self.assertTrue(list((here.home / "back-ups").glob("before-*.dump")))
+        self.back_up_and_restore()
+
+    def back_up_and_restore(self) -> None:
+        """The kitchen's database is destroyed, and put back."""
+        here = self.checkout
+        address, file, newer = here.address("serve"), here.folder / "kitchen.dump", here.folder / "newer.dump"
+        names = "select string_agg(username, ' ') from accounts_user"
+        returned, said = here.jar("backup", "kitchen.dump")
+        self.assertEqual(returned, 0, said)
+        self.assertEqual(file.stat().st_mode & 0o777, 0o600)
+        self.assertIn("never written over", here.jar("backup", "kitchen.dump")[1])
+        self.assertIn("it runs just now", here.jar("restore", "kitchen.dump", "--yes")[1])
+        later = "insert into django_migrations (app, name, applied) values ('formulas', '9999_later', now())"
+        self.query(address, f"{later} returning app")
+        here.jar("backup", "newer.dump")
+        self.query(address, "delete from django_migrations where name = '9999_later' returning app")
+        here.jar("stop")
+        here.jar("database", environment=here.serving(JAR_MODE="serve"))
+        self.query(here.address("serve"), "delete from accounts_user returning username")
+        for words, why in (
+            (("restore", "kitchen.dump"), "nothing was replaced"),
+            (("restore", "jar", "--yes"), "no back-up"),
+            (("restore", "newer.dump", "--yes"), "of a newer version"),
+        ):
+            with self.subTest(words):
+                returned, said = here.jar(*words)
+                self.assertEqual(returned, 1)
+                self.assertIn(why, said)
+                self.assertEqual(self.query(here.address("serve"), names), "None")
+        returned, said = here.jar("restore", str(file), "--yes")
+        self.assertEqual(returned, 0, said)
+        self.assertEqual(self.query(here.address("serve"), names), "aa")
+        before = here.address("serve").removesuffix("/jar") + "/jar_before"
+        self.assertEqual(self.query(before, names), "None")
+        self.assertTrue(newer.exists())

@@ -1,5 +1,6 @@
 """Makes a database ready to serve a kitchen: its schema up to date, nobody of the demo in it, the settings safe."""
 
+import argparse
 from typing import Any
 
 from django.core.management import call_command
@@ -12,7 +13,11 @@ from server.demo.people import with_published_password
 class Command(BaseCommand):
     help = __doc__
 
-    def handle(self, **_options: Any) -> None:
+    def add_arguments(self, parser: argparse.ArgumentParser) -> None:
+        """Options."""
+        parser.add_argument("--schema-only", action="store_true", help="bring the schema up to date, and no more")
+
+    def handle(self, *, schema_only: bool, **_options: Any) -> None:
         """Make it ready, or refuse."""
         if newer := newer_migrations():
             raise CommandError(
@@ -20,6 +25,8 @@ class Command(BaseCommand):
                 "Next: use that version, or restore a back-up from before."
             )
         call_command("migrate", interactive=False, verbosity=0)
+        if schema_only:
+            return
         if people := ", ".join(one.username for one in with_published_password()):
             raise CommandError(
                 f"The demo's published password opens this database ({people}). It is not served. "

@@ -65,7 +65,7 @@ export const table = {
     archive: '“{title}” is in the archive.',
     bin: '“{title}” is in the bin.',
   },
-  left: 'You typed this here, and it was never sent. Open it, and it is:',
+  left: 'Typed here by you and not sent yet. Open it to send it:',
   untitled: 'a formula without a title',
   empties: { archive: 'Nothing is put away.', bin: 'Nothing is thrown out.' },
   place: '{place} ({number})',
