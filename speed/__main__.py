@@ -7,9 +7,10 @@ from speed import core, worst
 core.report()
 worst.report()
 if len(sys.argv) > 1:
-    from speed import keystroke, load, screens
+    from speed import keystroke, lists, load, screens
 
     load.report(sys.argv[1].rstrip("/"))
     screens.report(sys.argv[1].rstrip("/"))
     keystroke.report(sys.argv[1].rstrip("/"))
     keystroke.report_drag()
+    lists.report(sys.argv[1].rstrip("/"))

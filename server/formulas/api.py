@@ -54,9 +54,14 @@ class FormulaItem(Schema):
 
 
 class FormulaList(Schema):
-    """Formulas in one place; `places` says how many there are in each place that has any."""
+    """A page of the formulas in one place; `places` says how many there are in each place that has any.
+
+    `next` is the mark after which the next page begins, empty where there is none. Of what is searched for no more than
+    a thousand are counted in `total`.
+    """
 
     items: list[FormulaItem]
+    next: str
     total: int
     places: dict[str, int]
     tags: list[str]
@@ -183,16 +188,22 @@ def list_formulas(
     tag: str = "",
     sort: str = "",
     place: str = "",
-    page: int = 1,
+    after: str = "",
 ) -> dict[str, Any]:
-    """The kitchen's formulas in a place, newest first or by title or fish."""
+    """The kitchen's formulas in a place, newest first or by title or fish; with `after` those behind a mark."""
     mine = kitchen_to_read(request.user, kitchen)
     found = selectors.formulas(mine, q, fish, kind, tag, sort, place)
-    first = (min(max(page, 1), 100_000) - 1) * selectors.PAGE
-    items = found.defer("document", "search_text")[first : first + selectors.PAGE]
+    try:
+        items, beyond = selectors.page_of(found, sort, after)
+    except selectors.BadMark:
+        errors = [{"path": "/query/after", "text": "This is no mark that a list gave."}]
+        raise Problem(
+            422, "Not valid", "The list is asked for from nowhere. Ask from its beginning.", errors=errors
+        ) from None
     return {
-        "items": list(items),
-        "total": found.count(),
+        "items": items,
+        "next": beyond,
+        "total": selectors.total_of(mine, found, place, any((q.strip(), fish, kind, tag))),
         "places": selectors.places_of(mine),
         "tags": selectors.tags_of(mine),
         "species": selectors.species_of(mine),

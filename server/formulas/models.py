@@ -6,6 +6,7 @@ from django.conf import settings
 from django.contrib.postgres.fields import ArrayField
 from django.contrib.postgres.indexes import GinIndex
 from django.db import models
+from django.db.models.functions import Left, Lower
 
 from server.accounts.models import Kitchen
 
@@ -24,6 +25,10 @@ class Place(models.TextChoices):
     TABLE = "table"
     ARCHIVE = "archive"
     BIN = "bin"
+
+
+# An index takes no long entries: titles are sorted by so many characters.
+SORTED_BY = 200
 
 
 class Formula(models.Model):
@@ -49,13 +54,35 @@ class Formula(models.Model):
     class Meta:
         indexes = [
             models.Index(fields=["kitchen", "place", "-updated_at", "-id"], name="formula_by_time"),
-            models.Index(fields=["kitchen", "place", "species"], name="formula_by_fish"),
+            models.Index("kitchen", "place", Left(Lower("title"), SORTED_BY), "id", name="formula_by_title"),
+            models.Index("kitchen", "place", "species", Left(Lower("title"), SORTED_BY), "id", name="formula_by_fish"),
+            models.Index(fields=["place_since"], name="formula_thrown_out", condition=models.Q(place="bin")),
             GinIndex(fields=["search_text"], opclasses=["gin_trgm_ops"], name="formula_by_words"),
             GinIndex(fields=["tags"], name="formula_by_tag"),
+            GinIndex(fields=["kinds"], name="formula_by_kind"),
         ]
 
     def __str__(self) -> str:
         return self.title
+
+
+class Tally(models.Model):
+    """How many formulas a kitchen has in a place: in all (what is "place"), of a fish, with a tag.
+
+    The database keeps it with every change of a formula (migration 0007), so that nobody counts them all.
+    """
+
+    kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="+")
+    place = models.CharField(max_length=8)
+    what = models.CharField(max_length=8)
+    name = models.TextField(blank=True)
+    number = models.IntegerField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["kitchen", "place", "what", "name"], name="one_tally")]
+
+    def __str__(self) -> str:
+        return f"{self.kitchen} · {self.place} · {self.what} {self.name}: {self.number}"
 
 
 class DraftRevision(models.Model):

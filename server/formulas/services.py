@@ -1,6 +1,7 @@
 """Verbs on formulas: make, save a draft, save a version. They take values, check, do and record."""
 
 from dataclasses import asdict, dataclass
+from datetime import timedelta
 from typing import Any
 
 from django.db import transaction
@@ -25,6 +26,10 @@ LONGEST_INITIALS = 8
 # An index takes no longer entries; the document keeps the whole.
 LONGEST_TAG = 64
 MOST_TAGS = 50
+# So many drafts are kept since the last version: whoever comes back with an older one merges from nothing.
+MOST_REVISIONS = 200
+# What is thrown out can be brought back for so long.
+IN_THE_BIN = timedelta(days=30)
 # What a saved draft fills.
 FILLED = ("document", "title", "species", "kinds", "tags", "search_text", "card")
 
@@ -136,6 +141,8 @@ def filled_before() -> list[Kitchen]:
 
 
 def _record(formula: Formula, user: User) -> None:
+    """Keep the draft as it is, to merge from; of a draft that is long typed in the oldest are let go."""
+    formula.revisions.filter(revision__lte=formula.revision - MOST_REVISIONS).delete()
     DraftRevision.objects.create(formula=formula, revision=formula.revision, document=formula.document, saved_by=user)
 
 
@@ -276,6 +283,20 @@ def put(kitchen: Kitchen, number: int, place: Place) -> None:
     # Not saved as a whole: it is as old as its draft.
     Formula.objects.filter(pk=formula.pk).update(place=place, place_since=timezone.now())
     note(kitchen, What.FORMULA, formula.pk, formula.revision)
+
+
+def empty_the_bin() -> int:
+    """Delete what was thrown out too long ago to be brought back, with its versions; how many formulas that were."""
+    gone = Formula.objects.filter(place=Place.BIN, place_since__lt=timezone.now() - IN_THE_BIN)
+    number = 0
+    # Each by itself: nobody waits for a thousand.
+    for formula in gone.order_by("pk").iterator():
+        with transaction.atomic():
+            deleted, _ = Formula.objects.filter(pk=formula.pk, place=Place.BIN).delete()
+            if deleted:
+                note(formula.kitchen, What.FORMULA, formula.pk)
+                number += 1
+    return number
 
 
 @transaction.atomic

@@ -9,6 +9,7 @@ from server.formulas import services
 from server.work.models import Work
 from server.work.services import Item, do
 
+EMPTY_THE_BIN = "formulas.empty_the_bin"
 REFILL = "formulas.refill"
 
 
@@ -25,3 +26,10 @@ def refill(work: int) -> None:
 
     if do(work, len(numbers), after):
         services.tell_refilled(kitchen)
+
+
+@app.periodic(cron="17 3 * * *")
+@app.task(name=EMPTY_THE_BIN)
+def empty_the_bin(timestamp: int) -> None:  # noqa: ARG001  (the queue says for when it was due)
+    """Each night: what was thrown out too long ago is gone."""
+    services.empty_the_bin()

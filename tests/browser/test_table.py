@@ -29,6 +29,24 @@ class TableTest(BrowserTest):
         self.bench.settled()
         self.assertEqual((self.stored().document["servings"], self.stored(copied).document["servings"]), (4, 9))
 
+    def test_of_many_formulas_more_are_shown_until_there_are_no_more(self) -> None:
+        here = Formula.objects.of(self.kitchen).count()
+        Formula.objects.bulk_create(
+            Formula(kitchen=self.kitchen, document={}, title=f"Filled {at:03}") for at in range(130)
+        )
+        self.enter()
+        self.table.choose(names.sortedBy, "title")
+        for shown in (60, 120, here + 130):
+            self.table.until(lambda shown=shown: len(self.table.titles()) == shown, f"{shown} formulas")
+            if shown <= 120:
+                self.table.press(names.moreFormulas)
+        self.assertEqual(self.table.titles(), sorted(self.table.titles(), key=str.lower))
+        self.assertEqual(len(set(self.table.titles())), here + 130)
+        self.assertNotIn(names.moreFormulas, self.table.text("main"))
+        # Another list begins from its beginning.
+        self.table.choose(names.sortedBy, "")
+        self.table.until(lambda: len(self.table.titles()) == 60, "the first of another order")
+
     def test_an_empty_kitchen_teaches_and_leads_to_the_first_formula(self) -> None:
         Formula.objects.all().delete()
         self.sign_in_by_cookie(self.driver, "mk")

@@ -43,6 +43,8 @@ export interface Filters {
   tag?: string;
   sort?: string;
   place?: FormulaPlace;
+  /** Only those behind this mark, which the page before it gave. */
+  after?: string;
 }
 
 /** Where a formula is: on the table, put away, or thrown out and still to be brought back. */

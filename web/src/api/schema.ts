@@ -313,7 +313,7 @@ export interface paths {
         };
         /**
          * List Formulas
-         * @description The kitchen's formulas in a place, newest first or by title or fish.
+         * @description The kitchen's formulas in a place, newest first or by title or fish; with `after` those behind a mark.
          */
         get: operations["formulas"];
         put?: never;
@@ -1770,11 +1770,16 @@ export interface components {
         };
         /**
          * FormulaList
-         * @description Formulas in one place; `places` says how many there are in each place that has any.
+         * @description A page of the formulas in one place; `places` says how many there are in each place that has any.
+         *
+         *     `next` is the mark after which the next page begins, empty where there is none. Of what is searched for no more than
+         *     a thousand are counted in `total`.
          */
         FormulaList: {
             /** Items */
             items: components["schemas"]["FormulaItem"][];
+            /** Next */
+            next: string;
             /** Places */
             places: {
                 [key: string]: number;
@@ -4414,7 +4419,7 @@ export interface operations {
                 tag?: string;
                 sort?: string;
                 place?: string;
-                page?: number;
+                after?: string;
             };
             header?: never;
             path: {

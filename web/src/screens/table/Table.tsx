@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useNavigate, useRouteContext } from '@tanstack/react-router';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import {
@@ -55,9 +55,25 @@ const placeName = (place: FormulaPlace, numbers: Record<string, number> | undefi
 export function Table() {
   const { kitchen } = useRouteContext({ from: '/$kitchen' });
   const navigate = useNavigate();
-  const [filters, setFilters] = useState<Filters>({});
+  const [filters, filter] = useState<Filters>({});
+  /** Another list begins from its beginning. */
+  function setFilters(to: Filters) {
+    filter(to);
+    setDeep(0);
+  }
   const asked = useQuery({ ...formulasQuery(kitchen.slug, filters), placeholderData: keepPreviousData });
-  const items = asked.data?.items ?? [];
+  /** How many more pages are shown; each begins where the one before it ends, wherever that is by now. */
+  const [deep, setDeep] = useState(0);
+  const after = (mark: string) => formulasQuery(kitchen.slug, { ...filters, after: mark });
+  const marks: string[] = [];
+  let next = asked.data?.next ?? '';
+  while (next && marks.length < deep) {
+    marks.push(next);
+    next = queries.getQueryData(after(next).queryKey)?.next ?? '';
+  }
+  const further = useQueries({ queries: marks.map(after) });
+  const pages = [asked.data, ...further.map((one) => one.data)];
+  const items = pages.flatMap((page) => page?.items ?? []);
   const scale = shelfScale(
     items.flatMap((item) => item.card.jars.map((jar) => jar.strata)),
     HIGHEST,
@@ -211,6 +227,11 @@ export function Table() {
           />
         ))}
       </ul>
+      {next && (
+        <p className="mt-6 text-center">
+          <Button onClick={() => setDeep(deep + 1)}>{names.moreFormulas}</Button>
+        </p>
+      )}
     </Main>
   );
 }

@@ -22,6 +22,7 @@ export const names = {
   password: 'Password',
 
   // The Table
+  moreFormulas: 'Show more',
   newFormula: 'New formula',
   searchFormulas: 'Search formulas',
   fish: 'Fish',
