@@ -1,6 +1,5 @@
 """The number of the request that is being answered: what somebody reads on the screen is found by it in the log."""
 
-import logging
 import secrets
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -22,12 +21,3 @@ def given() -> Iterator[str]:
 def current() -> str:
     """The number of the request that is being answered; empty outside of one."""
     return _current.get()
-
-
-class InLog(logging.Filter):
-    """Gives each line of the log the number of its request."""
-
-    def filter(self, record: logging.LogRecord) -> bool:
-        """Number the record; none is left out."""
-        record.request_id = current() or "-"
-        return True

@@ -7,7 +7,7 @@ origin and secret from the environment; test is what Django's test runner uses.
 import os
 import re
 from pathlib import Path
-from urllib.parse import unquote, urlsplit
+from urllib.parse import parse_qsl, unquote, urlsplit
 
 from csp.constants import NONCE, SELF
 from django.core.exceptions import ImproperlyConfigured
@@ -35,7 +35,9 @@ if SERVING:
     SECURE_SSL_REDIRECT = True
     SECURE_HSTS_SECONDS = 31_536_000
     SECURE_HSTS_INCLUDE_SUBDOMAINS = True
-    SECURE_HSTS_PRELOAD = True
+    # Browsers' own list of hosts is hard to leave again: only whoever asks for it is on it.
+    SECURE_HSTS_PRELOAD = os.environ.get("JAR_HSTS_PRELOAD") == "yes"
+    SILENCED_SYSTEM_CHECKS = ["security.W021"]
 else:
     ALLOWED_HOSTS = ["127.0.0.1", "localhost"]
 
@@ -128,7 +130,8 @@ def database(url: str) -> dict[str, object]:
         "PORT": parts.port or 5432,
         "CONN_MAX_AGE": 0 if MODE == "test" else 60,
         "CONN_HEALTH_CHECKS": True,
-        "OPTIONS": {"connect_timeout": 2},
+        # What stands after the question mark is libpq's: sslmode, sslrootcert …
+        "OPTIONS": {"connect_timeout": 2, **dict(parse_qsl(parts.query))},
     }
 
 
@@ -173,9 +176,8 @@ TEST_RUNNER = "server.config.testing.CountingRunner"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "filters": {"request": {"()": "server.common.request_id.InLog"}},
-    "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(request_id)s %(name)s %(message)s"}},
-    "handlers": {"console": {"class": "logging.StreamHandler", "filters": ["request"], "formatter": "line"}},
+    "formatters": {"line": {"()": "server.common.log.Lines"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
     "loggers": {"django.request": {"level": "ERROR"}},
 }

@@ -37,7 +37,7 @@ class TableTest(BrowserTest):
         self.enter()
         self.table.choose(names.sortedBy, "title")
         for shown in (60, 120, here + 130):
-            self.table.until(lambda shown=shown: len(self.table.titles()) == shown, f"{shown} formulas")
+            self.table.shows(shown)
             if shown <= 120:
                 self.table.press(names.moreFormulas)
         self.assertEqual(self.table.titles(), sorted(self.table.titles(), key=str.lower))
@@ -45,7 +45,7 @@ class TableTest(BrowserTest):
         self.assertNotIn(names.moreFormulas, self.table.text("main"))
         # Another list begins from its beginning.
         self.table.choose(names.sortedBy, "")
-        self.table.until(lambda: len(self.table.titles()) == 60, "the first of another order")
+        self.table.shows(60)
 
     def test_an_empty_kitchen_teaches_and_leads_to_the_first_formula(self) -> None:
         Formula.objects.all().delete()

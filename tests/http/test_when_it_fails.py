@@ -2,11 +2,15 @@
 
 import json
 import logging
+import sys
+from typing import Any
 from unittest import mock
 
-from django.db import OperationalError
+from django.db import IntegrityError, OperationalError
 from django.test import Client
 
+from server.common import request_id
+from server.common.log import Lines
 from tests.core.cases import changed, zander
 from tests.http.door import DoorTest
 
@@ -70,11 +74,28 @@ class BrokenTest(DoorTest):
             answer = self.send(self.door, "GET", FORMULAS)
         told = self.assert_problem(answer, 500)
         self.assertEqual(told["request"], answer["X-Request-ID"])
-        handler = next(one for one in logging.getLogger().handlers if one.filters)
-        self.assertTrue(handler.filter(logged.records[0]))
+        self.assertEqual(logged.records[0].exc_info[0], ZeroDivisionError)
         page = self.door.get("/static/nothing.js")
         self.assertEqual((page.status_code, page["Content-Type"][:9]), (404, "text/html"))
         self.assertIn("nothing here", page.content.decode())
+
+    def test_the_log_is_one_bounded_line_of_each_thing_without_what_people_typed(self) -> None:
+        def line(error: Exception, text: str = "broke") -> dict[str, Any]:
+            try:
+                raise error
+            except type(error):
+                record = logging.LogRecord("jar", logging.ERROR, __file__, 1, text, (), sys.exc_info())
+            written = Lines().format(record)
+            self.assertNotIn("\n", written)
+            return json.loads(written)
+
+        with request_id.given() as number:
+            told = line(ValueError("why"), "broke\n" * 900)
+        self.assertEqual((told["request"], told["level"], len(told["text"])), (number, "ERROR", 1000))
+        self.assertEqual((told["error"]["kind"], told["error"]["text"]), ("ValueError", "why"))
+        self.assertIn("test_when_it_fails.py", told["error"]["way"][-1])
+        typed = line(IntegrityError("Key (username)=(somebody) already exists"))
+        self.assertNotIn("somebody", json.dumps(typed))
 
     def test_each_request_has_a_number_of_its_own(self) -> None:
         numbers = {self.door.get("/api/session")["X-Request-ID"] for _ in range(3)}

@@ -14,6 +14,10 @@ class TablePage(Page):
     def waits_for(self, *titles: str) -> None:
         self.until(lambda: self.titles() == list(titles), f"titles {titles}")
 
+    def shows(self, number: int) -> None:
+        """Wait until so many formulas are there."""
+        self.until(lambda: len(self.titles()) == number, f"{number} formulas")
+
     def find_and_open(self, title: str) -> None:
         """Press the formula, whatever comes of it."""
         xpath = f'//li//h2[text()="{title}"]'
