@@ -8,7 +8,7 @@ refuse_to_leave_a_database_behind() {
 }
 
 # in_mode MODE COMMAND...: run it for another mode's cluster, and say nothing of that to the rest.
-in_mode() { (unset DATABASE_URL OWN_DATABASE; use_mode "$1"; start_postgres; "${@:2}"); }
+in_mode() { (unset DATABASE_URL APP_URL OWN_DATABASE; use_mode "$1"; start_postgres; "${@:2}"); }
 
 query() { "$(postgres_bin)/psql" -tA "$DATABASE_URL" -c "$1" 2>/dev/null || true; }
 

@@ -80,17 +80,23 @@ try_postgres() {
     -o "-p $(cat "$PG_HOME/port") -k '$(socket_folder)' -c listen_addresses=127.0.0.1 -c unix_socket_permissions=0700" start 9>&-
 }
 
+# The owner is jar, who migrates; the application is jar_app, who reads and writes rows and no more (server/formulas/rights.py).
 make_database() {
   local bin; bin=$(postgres_bin)
   export PGPASSWORD; PGPASSWORD=$(cat "$PG_HOME/password")
-  "$bin/psql" -h 127.0.0.1 -p "$(cat "$PG_HOME/port")" -U jar -d postgres -tAc "select 1 from pg_database where datname='jar'" | grep -q 1 ||
-    "$bin/createdb" -h 127.0.0.1 -p "$(cat "$PG_HOME/port")" -U jar jar
+  local server=(-h 127.0.0.1 -p "$(cat "$PG_HOME/port")" -U jar)
+  "$bin/psql" "${server[@]}" -d postgres -tAc "select 1 from pg_database where datname='jar'" | grep -q 1 ||
+    "$bin/createdb" "${server[@]}" jar
+  [ -s "$PG_HOME/app-password" ] || (umask 077; head -c 24 /dev/urandom | base64 | tr -dc 'A-Za-z0-9' >"$PG_HOME/app-password")
+  "$bin/psql" "${server[@]}" -d postgres -tAc "select 1 from pg_roles where rolname='jar_app'" | grep -q 1 ||
+    echo "create role jar_app login password '$(cat "$PG_HOME/app-password")'" | "$bin/psql" "${server[@]}" -d postgres -q
 }
 
 # make_bench_database: a fresh one beside the kitchen's, on the same server; DATABASE_URL then points at it.
 make_bench_database() {
   local bin; bin=$(postgres_bin)
   export DATABASE_URL=${DATABASE_URL%/*}/jar_bench
+  APP_URL=${APP_URL%/*}/jar_bench
   "$bin/psql" -q "${DATABASE_URL%/*}/postgres" -c 'drop database if exists jar_bench with (force)' -c 'create database jar_bench' >&2
 }
 
@@ -105,11 +111,19 @@ launch() {
   make_database >&2
 }
 
+# start_postgres: DATABASE_URL is then the owner's address, for whoever migrates, and APP_URL the application's.
 start_postgres() {
-  [ -z "${DATABASE_URL:-}" ] || return 0
+  [ -z "${APP_URL:-}" ] || return 0
+  if [ -n "${DATABASE_URL:-}" ]; then
+    APP_URL=$DATABASE_URL
+    export DATABASE_URL=${DATABASE_OWNER_URL:-$DATABASE_URL}
+    return 0
+  fi
   alone launch
   OWN_DATABASE=1
-  export DATABASE_URL; DATABASE_URL="postgresql://jar:$(cat "$PG_HOME/password")@127.0.0.1:$(cat "$PG_HOME/port")/jar"
+  local at; at="127.0.0.1:$(cat "$PG_HOME/port")/jar"
+  export DATABASE_URL; DATABASE_URL="postgresql://jar:$(cat "$PG_HOME/password")@$at"
+  APP_URL="postgresql://jar_app:$(cat "$PG_HOME/app-password")@$at"
 }
 
 stop_postgres() {

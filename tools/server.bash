@@ -72,7 +72,7 @@ start_server() {
 try_server() {
   local instance tries; instance=$(new_instance)
   supervisor
-  JAR_MODE=$1 JAR_SECRET_KEY=$(secret_key) JAR_INSTANCE=$instance setsid "${SUPERVISOR[@]}" </dev/null >"$WEB_HOME/log" 2>&1 9>&- &
+  JAR_MODE=$1 JAR_SECRET_KEY=$(secret_key) JAR_INSTANCE=$instance DATABASE_URL=$APP_URL setsid "${SUPERVISOR[@]}" </dev/null >"$WEB_HOME/log" 2>&1 9>&- &
   for tries in $(seq 130); do
     answers "$(server_address)" "$instance" && return 0
     [ "$tries" -lt 10 ] || ! grep -q "in use" "$WEB_HOME/log" || return 1
@@ -94,7 +94,7 @@ run_server_in_foreground() {
   supervisor
   serve_home >"$WEB_HOME/home"
   say "  serving at $(server_address) for $JAR_ORIGIN; ${OWN_DATABASE:+its database is in $PG_HOME}"
-  JAR_INSTANCE=$(new_instance) exec "${SUPERVISOR[@]}"
+  JAR_INSTANCE=$(new_instance) DATABASE_URL=$APP_URL exec "${SUPERVISOR[@]}"
 }
 
 # A server that an earlier version started knows no supervisor; it left its number in a file.
@@ -123,7 +123,7 @@ start_speed_server() {
   local port instance; port=$(free_port 8670); instance=$(new_instance)
   make_bench_database
   step "demo data to measure with" manage_quietly demo
-  JAR_MODE=demo JAR_SECRET_KEY=$(secret_key) JAR_INSTANCE=$instance setsid .venv/bin/gunicorn server.config.wsgi "${GUNICORN[@]}" \
+  JAR_MODE=demo JAR_SECRET_KEY=$(secret_key) JAR_INSTANCE=$instance DATABASE_URL=$APP_URL setsid .venv/bin/gunicorn server.config.wsgi "${GUNICORN[@]}" \
     --bind "127.0.0.1:$port" --pid "$WEB_HOME/speed-pid" </dev/null >"$WEB_HOME/speed-log" 2>&1 &
   echo "http://127.0.0.1:$port" >"$WEB_HOME/speed-address"
   for _ in $(seq 100); do answers "http://127.0.0.1:$port/" "$instance" && return 0; sleep 0.2; done

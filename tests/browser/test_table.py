@@ -1,5 +1,7 @@
 """The Table: what a card says, formulas sorted and copied, and an empty kitchen that teaches."""
 
+from django.db import connection
+
 from server.formulas.models import Formula
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.page import called
@@ -48,7 +50,9 @@ class TableTest(BrowserTest):
         self.table.shows(60)
 
     def test_an_empty_kitchen_teaches_and_leads_to_the_first_formula(self) -> None:
-        Formula.objects.all().delete()
+        with connection.cursor() as cursor:
+            cursor.execute("TRUNCATE formulas_formula CASCADE")
+            cursor.execute("TRUNCATE formulas_tally")
         self.sign_in_by_cookie(self.driver, "mk")
         self.driver.get(f"{self.live_server_url}/{self.kitchen.slug}")
         self.table.sees("[data-part=empty-table]", "A formula begins with the fish")

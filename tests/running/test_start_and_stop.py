@@ -47,6 +47,9 @@ class DemoTest(RunningTest):
             self.assertIn(f"http://127.0.0.1:{here.port}/", said)
         self.assertTrue(here.answers())
         self.assertEqual(len(here.processes(*SUPERVISOR)), 1)
+        who = "select string_agg(distinct usename, ' ') from pg_stat_activity"
+        who += " where datname = 'jar' and pid <> pg_backend_pid()"
+        self.assertEqual(self.query(here.address(), who), "jar_app")
 
         with self.subTest("sixty requests that are half sent hold nobody up"), ExitStack() as sent:
             half = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 4000\r\n\r\n{"
