@@ -1,15 +1,18 @@
 """Signing in, being locked out, and what a stranger sees."""
 
 import copy
+import os
 from datetime import timedelta
+from io import StringIO
 from typing import Any
 from unittest import mock
 
 import time_machine
+from django.core.management import CommandError, call_command
 from django.test import Client, override_settings
 from django.utils import timezone
 
-from server.accounts.models import Role, WrongPassword
+from server.accounts.models import Role, User, WrongPassword
 from server.accounts.tries import one_at_a_time
 from server.config.api import api
 from tests.core.cases import zander
@@ -108,6 +111,38 @@ class SessionTest(DoorTest):
         self.assertEqual(self.send(self.door, "DELETE", "/api/session").status_code, 200)
         answers = {copied.get("/api/kitchens/galley/formulas").status_code for _ in range(20)}
         self.assertEqual(answers, {401})
+
+
+class FirstOwnerTest(DoorTest):
+    """The way in to a database that holds nobody yet."""
+
+    def make(self, username: str, kitchen: str, password: str) -> str:
+        said = StringIO()
+        with mock.patch.dict(os.environ, {"JAR_NEW_PASSWORD": password}):
+            call_command("first_owner", username, kitchen, initials="FO", stdout=said)
+        return said.getvalue()
+
+    def test_somebody_owns_a_new_kitchen_and_signs_in(self) -> None:
+        self.assertIn("at /the-quay", self.make("first", "The Quay", "caraway-and-rye-9"))
+        self.assertIn("at /the-quay-2", self.make("second", "The Quay", "caraway-and-rye-9"))
+        client = Client(enforce_csrf_checks=True)
+        client.get("/api/session")
+        body = {"username": "first", "password": "caraway-and-rye-9"}
+        (kitchen,) = self.send(client, "POST", "/api/session", body).json()["person"]["kitchens"]
+        self.assertEqual((kitchen["slug"], kitchen["role"]), ("the-quay", "owner"))
+
+    def test_what_cannot_be_makes_nothing(self) -> None:
+        for username, kitchen, password in (
+            ("new", "The Quay", "short"),
+            ("new", "The Quay", "1234567890"),
+            ("newcomer", "The Quay", "newcomer1"),
+            ("cook", "The Quay", "caraway-and-rye-9"),
+            ("two words", "The Quay", "caraway-and-rye-9"),
+            ("new", "", "caraway-and-rye-9"),
+        ):
+            with self.subTest(username=username, kitchen=kitchen, password=password), self.assertRaises(CommandError):
+                self.make(username, kitchen, password)
+        self.assertEqual(User.objects.count(), 1)
 
 
 class SharedTabletTest(DoorTest):
