@@ -2,6 +2,7 @@ import { Again } from './Again';
 import { api, Problem, taken } from './client';
 import { isBack } from './connection';
 import { type News, tell } from './news';
+import { signedInAs } from './person';
 
 const EACH_MS = 1000;
 
@@ -20,6 +21,7 @@ export class Feed {
   problem: Problem | null = null;
 
   private readonly kitchen: string;
+  private readonly person = signedInAs();
   private last: number;
   private readonly changed: () => void;
   private readonly channel: BroadcastChannel;
@@ -53,8 +55,9 @@ export class Feed {
     this.channel.close();
   }
 
+  /** Windows of one person ask for each other; somebody else in this browser is answered something else. */
   private get name(): string {
-    return `jar-table/feed/${this.kitchen}`;
+    return `jar-table/feed/${this.person}/${this.kitchen}`;
   }
 
   private readonly look = (): void => {
