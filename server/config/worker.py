@@ -5,6 +5,7 @@ dropped when they take too long. What is larger than is looked at ahead gets a t
 connection that then says nothing for a while is given up.
 """
 
+import json
 import re
 import select
 import socket
@@ -13,6 +14,7 @@ import threading
 import time
 from typing import Any
 
+from gunicorn import util
 from gunicorn.workers.gthread import TConn, ThreadWorker
 
 # So much of a request is looked at ahead [bytes]; a document of a kitchen is smaller.
@@ -47,6 +49,18 @@ def is_whole(sock: socket.socket) -> bool:
     told = LENGTH.search(come, 0, head)
     wanted = head + len(HEAD_ENDS) + (int(told[1]) if told else 0)
     return len(come) >= min(wanted, AHEAD)
+
+
+def write_problem(sock: socket.socket, status: int, reason: str, _more: str) -> None:
+    """What is no request at all is answered by gunicorn itself, before any application sees it: as a problem too."""
+    detail = "This could not be read as a request. Load the page again."
+    told = {"type": "about:blank", "title": reason, "status": status, "detail": detail, "errors": []}
+    body = json.dumps(told)
+    head = f"HTTP/1.1 {status} {reason}\r\nConnection: close\r\nContent-Type: application/problem+json\r\n"
+    util.write_nonblock(sock, f"{head}Content-Length: {len(body)}\r\n\r\n{body}".encode("latin1"))
+
+
+util.write_error = write_problem
 
 
 class WholeRequests(ThreadWorker):

@@ -64,6 +64,13 @@ class DemoTest(RunningTest):
                     time.sleep(0.2)
                 self.assertIn(b"200 OK", slow.recv(4096))
 
+        with self.subTest("what is no request is a problem too"):
+            with socket.create_connection(("127.0.0.1", here.port), timeout=20) as odd:
+                odd.sendall(b"GET /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: many\r\n\r\n")
+                answer = odd.recv(4096)
+            self.assertIn(b"400 Bad Request", answer)
+            self.assertIn(b"application/problem+json", answer)
+
         with self.subTest("behind the shipped proxy"):
             self.behind_the_proxy()
 
