@@ -3,13 +3,21 @@
 # Byte code is kept: without it every start of manage.py takes three times as long.
 export PYTHONDONTWRITEBYTECODE=
 
+lock_of() { [ "$1" = dev ] && echo requirements-dev.lock || echo requirements.lock; }
+
+# python_ready [dev]: whether the environment is there, of the locks as they are; writes nothing.
+python_ready() {
+  local kind=${1:-runtime}
+  [ -x .venv/bin/python ] && [ "$(cat ".venv/.jar-$kind" 2>/dev/null)" = "$(fingerprint "$(lock_of "$kind")" requirements-uv.lock)" ]
+}
+
 # need_python [dev]: the run-time environment, or the one for development (which holds the run-time's too).
 need_python() {
-  local kind=${1:-runtime} lock=requirements.lock stamp want
-  [ "$kind" = dev ] && lock=requirements-dev.lock
+  local kind=${1:-runtime} lock stamp want
+  ! python_ready "$kind" || return 0
+  lock=$(lock_of "$kind")
   want=$(fingerprint "$lock" requirements-uv.lock)
   stamp=.venv/.jar-$kind
-  [ -x .venv/bin/python ] && [ "$(cat "$stamp" 2>/dev/null)" = "$want" ] && return 0
   need_packages python
   # One that was left half made, or whose Python is gone, is made anew.
   .venv/bin/python -m pip --version >/dev/null 2>&1 || step "virtual environment" python3 -m venv --clear .venv
