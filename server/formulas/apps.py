@@ -12,8 +12,8 @@ class FormulasConfig(AppConfig):
 
     def ready(self) -> None:
         """What lists and search need is filled anew when a kitchen's rows are other ones, or the core is another."""
+        from server.formulas.filling import filled_before
         from server.formulas.rights import grant
-        from server.formulas.services import filled_before
         from server.formulas.tasks import REFILL
         from server.pantry.services import rows_kept
         from server.work.services import ask_for

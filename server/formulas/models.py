@@ -18,6 +18,10 @@ class FormulaQuery(models.QuerySet["Formula"]):
         """The kitchen's formulas."""
         return self.filter(kitchen=kitchen)
 
+    def held(self, number: int) -> "Formula":
+        """A formula, held until the transaction ends; nothing is reckoned meanwhile. Raises: Formula.DoesNotExist."""
+        return self.select_for_update().get(pk=number)
+
 
 class Place(models.TextChoices):
     """Where a formula is: on the table, put away, or thrown out and still to be brought back."""

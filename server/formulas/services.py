@@ -4,31 +4,24 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from django.db import connection, transaction
-from django.db.models import Q
 from django.utils import timezone
 
 from jarcore.data import FAULT, Pantry
 from jarcore.documents import Evaluation, formula_object, merge
-from jarcore.documents.evaluated_jar import JarResult
-from jarcore.formula import ENGINE, evaluate
+from jarcore.formula import evaluate
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.feed.services import What, note
+from server.formulas.filling import FILLED, fill_columns
 from server.formulas.models import DraftRevision, Formula, FormulaVersion, Place, Standing, VersionName
-from server.pantry.selectors import revision_of, stock_of
+from server.pantry.selectors import stock_of
 
-UNTITLED = "Untitled"
 LONGEST_NOTE = 2000
 LONGEST_NAME = 80
 LONGEST_INITIALS = 8
-# An index takes no longer entries; the document keeps the whole.
-LONGEST_TAG = 64
-MOST_TAGS = 50
 # So many drafts are kept since the last version: whoever comes back with an older one merges from nothing.
 MOST_REVISIONS = 200
-# What a saved draft fills.
-FILLED = ("document", "title", "species", "kinds", "tags", "search_text", "card")
 
 
 def document_of(raw: bytes) -> dict[str, Any]:
@@ -44,97 +37,6 @@ def draft_of(raw: bytes) -> tuple[int, dict[str, Any]]:
         errors = [{"path": "/revision", "text": "The revision this draft was based on is a whole number."}]
         raise Problem(422, "Not valid", "The draft does not say what it was based on.", errors=errors)
     return revision, formula_object(value.get("document"))
-
-
-def fill_columns(formula: Formula, pantry: Pantry) -> None:
-    """Fill what lists and search need from the document, reckoned with the kitchen's pantry."""
-    document = formula.document
-    answer = evaluate(document, pantry)
-    title = document.get("title")
-    # Without a title it goes by its fish.
-    titled = isinstance(title, str) and title.strip()
-    formula.title = title if titled else answer["fish"]["name"] or UNTITLED
-    fish = document.get("fish")
-    species = fish.get("species") if isinstance(fish, dict) else None
-    formula.species = species[:64] if isinstance(species, str) else ""
-    written = document.get("jars")
-    jars = [jar if isinstance(jar, dict) else {} for jar in written] if isinstance(written, list) else []
-    kinds = [jar["kind"] for jar in jars if isinstance(jar.get("kind"), str)]
-    formula.kinds = sorted({kind[:16] for kind in kinds})
-    tags = document.get("tags")
-    formula.tags = (
-        [tag[:LONGEST_TAG] for tag in tags if isinstance(tag, str)][:MOST_TAGS] if isinstance(tags, list) else []
-    )
-    formula.card = {
-        "engine": answer["engine"],
-        "fish": answer["fish"]["name"],
-        "edible_g": answer["fish"]["edible_g"],
-        "ready": answer["ready"],
-        "standing": answer["standing"],
-        "verdict": answer["verdict"]["text"],
-        "tone": answer["verdict"]["tone"],
-        "jars": [
-            {
-                "id": result["id"],
-                "name": jar.get("name") if isinstance(jar.get("name"), str) else None,
-                "kind": jar.get("kind") if isinstance(jar.get("kind"), str) else None,
-                "planned_min": _planned(result),
-                "volume_ml": result["reading"]["volume_ml"],
-                "strata": result["reading"]["strata"],
-            }
-            for jar, result in zip(jars, answer["jars"], strict=False)
-        ],
-    }
-    words = [formula.title, answer["fish"]["name"] or "", formula.species, *formula.kinds, *formula.tags]
-    words += [str(entry["name"]) for entry in formula.card["jars"] if entry["name"]]
-    words += [line["name"] for result in answer["jars"] for line in result["lines"] if line["name"]]
-    formula.search_text = " ".join(words).lower()[:4000]
-
-
-def _planned(result: JarResult) -> float | None:
-    """The contact time that is planned for a jar [min]; None where none is."""
-    state = result["window"]["at_contact_time"] if result["window"] else None
-    return state["minutes"] if state and state["planned"] else None
-
-
-def numbers_of(kitchen: Kitchen) -> list[int]:
-    """Numbers of all formulas of a kitchen, in order."""
-    return list(Formula.objects.of(kitchen).order_by("pk").values_list("pk", flat=True))
-
-
-def tell_refilled(kitchen: Kitchen) -> None:
-    """Tell the pages that are open on a kitchen that all its cards are other ones."""
-    note(kitchen, What.ROWS, mark=revision_of(kitchen))
-
-
-def refill_one(kitchen: Kitchen, number: int) -> None:
-    """Fill the columns of one formula anew, once more where it or the rows changed while that was reckoned."""
-    filled = False
-    while not filled:
-        formula = Formula.objects.of(kitchen).filter(pk=number).first()
-        if formula is None:
-            return
-        pantry = stock_of(kitchen).pantry
-        fill_columns(formula, pantry)
-        with transaction.atomic():
-            now = _held(kitchen, number)
-            filled = now.revision == formula.revision and stock_of(kitchen).pantry is pantry
-            if filled:
-                # Not saved as a whole: the drafts stay as they are, and as old as they are.
-                Formula.objects.filter(pk=number).update(card=formula.card, search_text=formula.search_text)
-
-
-def _held(kitchen: Kitchen, number: int) -> Formula:
-    """A formula, held until the transaction ends. Nothing is reckoned while one is. Raises: Formula.DoesNotExist."""
-    return Formula.objects.of(kitchen).select_for_update().get(pk=number)
-
-
-def filled_before() -> list[Kitchen]:
-    """Kitchens with formulas that another version of the core has filled: their cards do not say what it says today."""
-    # A card from before cards named their core has no such key, and equals nothing.
-    unnamed = Q(card__engine__isnull=True)
-    stale = Formula.objects.filter(unnamed | ~Q(card__engine=ENGINE)).values("kitchen")
-    return list(Kitchen.objects.filter(pk__in=stale))
 
 
 def _record(formula: Formula, user: User) -> None:
@@ -176,7 +78,7 @@ def save_draft(kitchen: Kitchen, user: User, number: int, based_on: int, documen
 @transaction.atomic
 def _saved(kitchen: Kitchen, user: User, formula: Formula, pantry: Pantry) -> Formula | None:
     """The draft that was filled with a pantry, saved; None where somebody saved it, or other rows, meanwhile."""
-    now = _held(kitchen, formula.pk)
+    now = Formula.objects.of(kitchen).held(formula.pk)
     if now.revision != formula.revision or stock_of(kitchen).pantry is not pantry:
         return None
     for name in FILLED:
@@ -250,7 +152,7 @@ def _kept(
     kitchen: Kitchen, user: User, number: int, revision: int, keeping: Keeping, standing: Standing, pantry: Pantry
 ) -> FormulaVersion | None:
     """The next version, of a standing that was reckoned with a pantry; None where other rows were kept meanwhile."""
-    formula = _held(kitchen, number)
+    formula = Formula.objects.of(kitchen).held(number)
     _is_at(formula, revision)
     if stock_of(kitchen).pantry is not pantry:
         return None
@@ -276,7 +178,7 @@ def put(kitchen: Kitchen, number: int, place: Place) -> None:
 
     Raises: Formula.DoesNotExist.
     """
-    formula = _held(kitchen, number)
+    formula = Formula.objects.of(kitchen).held(number)
     # Not saved as a whole: it is as old as its draft.
     Formula.objects.filter(pk=formula.pk).update(place=place, place_since=timezone.now())
     note(kitchen, What.FORMULA, formula.pk, formula.revision)

@@ -5,7 +5,7 @@ from functools import partial
 
 from procrastinate.contrib.django import app
 
-from server.formulas import services
+from server.formulas import filling, services
 from server.work.models import Work
 from server.work.services import Item, do
 
@@ -17,15 +17,15 @@ REFILL = "formulas.refill"
 def refill(work: int) -> None:
     """Fill the columns of all formulas of a kitchen anew: its rows are other ones."""
     kitchen = Work.objects.select_related("kitchen").get(pk=work).kitchen
-    numbers = services.numbers_of(kitchen)
+    numbers = filling.numbers_of(kitchen)
 
     def after(reached: int) -> Iterator[Item]:
         for number in numbers:
             if number > reached:
-                yield Item(number, partial(services.refill_one, kitchen, number))
+                yield Item(number, partial(filling.refill_one, kitchen, number))
 
     if do(work, len(numbers), after):
-        services.tell_refilled(kitchen)
+        filling.tell_refilled(kitchen)
 
 
 @app.periodic(cron="17 3 * * *")

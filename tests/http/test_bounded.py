@@ -7,8 +7,9 @@ from django.test import TransactionTestCase
 
 from jarcore.data import Pantry
 from server.accounts.models import Kitchen, Role
+from server.formulas.filling import fill_columns
 from server.formulas.models import Formula
-from server.formulas.services import Keeping, create_formula, fill_columns, save_draft, save_version
+from server.formulas.services import Keeping, create_formula, save_draft, save_version
 from speed import worst
 from tests.core.cases import changed, zander
 from tests.http.door import DoorTest, person

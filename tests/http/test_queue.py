@@ -11,8 +11,9 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 
 from jarcore.data.kitchen_rows import FORMAT
 from server.accounts.models import Kitchen, Role
+from server.formulas.filling import refill_one
 from server.formulas.models import Formula
-from server.formulas.services import create_formula, refill_one
+from server.formulas.services import create_formula
 from server.formulas.tasks import refill
 from server.pantry.services import keep_rows
 from server.work.models import State, Work
@@ -73,7 +74,7 @@ class QueueTest(TransactionTestCase):
             done.append(number)
             refill_one(kitchen, number)
 
-        with mock.patch("server.formulas.services.refill_one", killed), self.assertRaises(SystemExit):
+        with mock.patch("server.formulas.filling.refill_one", killed), self.assertRaises(SystemExit):
             refill(work=Work.objects.get().pk)
         with connection.cursor() as cursor:
             cursor.execute("update procrastinate_jobs set status = 'doing'")
@@ -106,7 +107,7 @@ class ToldTest(DoorTest):
         create_formula(kitchen, self.cook, zander())
         work = Work.objects.create(kitchen=kitchen, what="formulas.refill")
         with (
-            mock.patch("server.formulas.services.refill_one", side_effect=ZeroDivisionError),
+            mock.patch("server.formulas.filling.refill_one", side_effect=ZeroDivisionError),
             self.assertRaises(ZeroDivisionError),
         ):
             refill(work=work.pk)

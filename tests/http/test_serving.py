@@ -21,8 +21,9 @@ from server.accounts.models import Kitchen, Role, User
 from server.config.settings import database
 from server.demo.management.commands.demo import FORMULAS as DEMO_FORMULAS
 from server.demo.management.commands.demo import seed
+from server.formulas.filling import fill_columns, refill_one
 from server.formulas.models import Formula
-from server.formulas.services import create_formula, fill_columns, refill_one, save_draft
+from server.formulas.services import create_formula, save_draft
 from tests.core.cases import ROOT, changed, example, zander
 from tests.http.door import DoorTest, person
 
@@ -185,7 +186,7 @@ class AtOnceTest(TransactionTestCase):
                 # Long enough for the draft to be kept, if nothing makes it wait.
                 saving.join(timeout=1)
 
-        with mock.patch("server.formulas.services.fill_columns", fill_slowly):
+        with mock.patch("server.formulas.filling.fill_columns", fill_slowly):
             refill_one(kitchen, formula.pk)
             saving.join()
         formula.refresh_from_db()

@@ -34,7 +34,7 @@ def judge(apps: Any, _schema: Any) -> None:
     """Where each version stands, and the card of each formula, made anew."""
     from jarcore.data import default_pantry
     from jarcore.formula import evaluate
-    from server.formulas.services import fill_columns
+    from server.formulas.filling import fill_columns
 
     versions = apps.get_model("formulas", "FormulaVersion").objects
     for version in versions.only("pk", "document").iterator(chunk_size=MANY):
