@@ -8,25 +8,13 @@ from typing import Any
 
 from jarcore.data import forget
 from jarcore.documents import merge
-from jarcore.questions import ask
+from jarcore.questions import ask, question_names
+from tests.core.test_questions_total import BESIDE as ASKED
 
 EXAMPLE = Path(__file__).parents[1] / "examples/char-citrus.jar.json"
 POURED = ("lemon-juice", "orange-juice", "sea-salt-flake", "rapeseed-oil", "dill", "white-wine", "garlic", "honey")
-# What a question wants beside the document.
-BESIDE: Mapping[str, dict[str, Any]] = {
-    "evaluate": {},
-    "profiles": {},
-    "read-line": {"jar": 0, "text": "lime juice 30 ml"},
-    "rewrite-line": {"jar": 0, "line": 0, "unit": "oz"},
-    "swaps": {"jar": 0, "line": 0},
-    "schools": {},
-    "scale": {"servings": 40},
-    "explain": {"jar": 0, "name": "ph"},
-    "windows": {"jar": 0},
-    "curve": {"jar": 0, "over": "thickness"},
-    "until-plate": {"jar": 0, "now": "10:00", "plate": "12:00"},
-    "fits": {"jar": 0, "minutes": 25},
-}
+# What a question wants beside the document, as the tests ask it; a comparison is two evaluations.
+BESIDE = {name: ASKED.get(name, [{}])[0] for name in question_names() if name != "compare"}
 
 
 def _line(name: str, at: int, **more: Any) -> dict[str, Any]:

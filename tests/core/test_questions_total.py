@@ -77,6 +77,24 @@ class QuestionsTotalTest(TestCase):
             QUESTIONS[name].adapter.validate_python(answer)
             self.assertEqual(document, before, f"{name} changed the document")
 
+    @settings(max_examples=150, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+    @given(one=st.sampled_from(ASKED), change=st.tuples(st.sampled_from(WAYS), ANYTHING), asked=ANYTHING)
+    def test_anything_may_be_asked_and_is_answered_or_refused_at_its_place(
+        self, one: tuple[str, dict[str, Any]], change: tuple[Any, Any], asked: Any
+    ) -> None:
+        """With anything in the place of each thing that a question asks for."""
+        (name, beside), ((number, way), value) = one, change
+        document = copy.deepcopy(DOCUMENTS[number])
+        test_total.TotalTest.put(document, way, copy.deepcopy(value))
+        for field in beside:
+            try:
+                answer = ask(name, {"document": document, **beside, field: asked})
+            except (NotAsked, NotAFormula) as refused:
+                self.assertTrue(str(refused))
+                continue
+            json.dumps(answer, allow_nan=False)
+            QUESTIONS[name].adapter.validate_python(answer)
+
     def test_what_is_no_question_is_refused_at_its_place(self) -> None:
         for row in cases.table("not_asked"):
             with self.subTest(row["question"], asked=row["asked"]), self.assertRaises(NotAsked) as refused:

@@ -14,8 +14,6 @@ from pydantic import TypeAdapter
 
 from jarcore.documents import Evaluation, formula_object, parse
 from jarcore.formula import evaluate
-from jarcore.questions import QUESTIONS, NotAsked, ask
-from speed.worst import BESIDE
 from tests.core.cases import ROOT
 
 DEMO = sorted((ROOT / "server/demo/formulas").glob("*.jar.json")) + sorted((ROOT / "examples").glob("*.jar.json"))
@@ -103,25 +101,6 @@ class TotalTest(TestCase):
             document[way[-1]] = value
         except (KeyError, IndexError, TypeError):
             pass  # an earlier change took the way there
-
-    @settings(quick, max_examples=200)
-    @given(change=st.tuples(st.sampled_from(WAYS), ANYTHING), question=st.sampled_from(sorted(BESIDE)), asked=ANYTHING)
-    def test_every_question_is_answered_or_says_what_is_wrong_with_it(
-        self, change: tuple[tuple[int, tuple[Any, ...]], Any], question: str, asked: Any
-    ) -> None:
-        """Of a formula with anything in one place, and with anything in the place of one thing that is asked for."""
-        (number, way), value = change
-        document = copy.deepcopy(DOCUMENTS[number])
-        self.put(document, way, copy.deepcopy(value))
-        beside = BESIDE[question]
-        for wanted in (beside, *({**beside, name: asked} for name in beside)):
-            try:
-                answer = ask(question, {"document": document, **wanted})
-            except NotAsked as refused:
-                self.assertTrue(all(path and text for path, text in refused.errors))
-                continue
-            json.dumps(answer, allow_nan=False)
-            QUESTIONS[question].adapter.validate_python(answer)
 
     @settings(quick, max_examples=150)
     @given(text=st.text(max_size=200), cut=st.integers(0, 400))
