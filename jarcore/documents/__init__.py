@@ -1,10 +1,11 @@
 """The open documents: models, the door, tolerant reading, patches, merging. Imports only jarcore.data."""
 
-from jarcore.documents.door import LARGEST_BYTES, NotAFormula, formula_object, parse, rows_of_a_kitchen
+from jarcore.documents.door import LARGEST_BYTES, formula_object, parse, rows_of_a_kitchen
 from jarcore.documents.evaluation import Evaluation
 from jarcore.documents.findings import Finding, Findings, Notice, Patch, found, notices_of
 from jarcore.documents.formula import Formula
 from jarcore.documents.merge import Merge, merge
+from jarcore.documents.refusal import NotAFormula
 from jarcore.documents.tolerant import read_formula
 
 __all__ = [

@@ -7,39 +7,19 @@ stand at; so is a value nested too deep. What is no JSON at all, or no formula, 
 import json
 import math
 import re
-from collections.abc import Mapping, Sequence
 from typing import Any
 
 from jarcore.documents.findings import Finding, found
 from jarcore.documents.formula import FORMAT, FORMAT_VERSION
 from jarcore.documents.limits import TooMuch, check, check_formula, most
 from jarcore.documents.pointers import Step, pointer
+from jarcore.documents.refusal import NotAFormula
 
 LARGEST_BYTES = 1_000_000
 DEEPEST = 40
 LONGEST_NUMBER = 40
 # NUL and lone surrogates: what no database takes.
 UNTAKEN = re.compile("[\0\ud800-\udfff]")
-
-
-class NotAFormula(ValueError):
-    """What came is no formula document; `status` is the HTTP status that says so, `title` and `detail` the words,
-    `errors` the places where one can be named.
-    """
-
-    def __init__(self, title: str, detail: str, status: int = 400, errors: Sequence[Mapping[str, str]] = ()) -> None:
-        super().__init__(detail)
-        self.title, self.detail, self.status, self.errors = title, detail, status, list(errors)
-
-    def problem(self) -> dict[str, Any]:
-        """As an RFC 9457 problem document."""
-        return {
-            "type": "about:blank",
-            "title": self.title,
-            "status": self.status,
-            "detail": self.detail,
-            "errors": self.errors,
-        }
 
 
 class _Bad:
@@ -138,22 +118,17 @@ class _Cleaning:
 
     def _bounded(self, name: str, there: int, steps: tuple[Step, ...]) -> None:
         if there > most(name):
-            raise too_much(TooMuch(pointer(steps), name, there))
+            raise TooMuch(pointer(steps), name, there)
 
 
 def _without_bad(text: str) -> str:
     return UNTAKEN.sub("", text)
 
 
-def too_much(error: TooMuch) -> NotAFormula:
-    """What is larger than is read, as a refusal with its place."""
-    return NotAFormula("Document too large", error.text, 413, [{"path": error.path, "text": error.text}])
-
-
 def formula_object(value: Any) -> dict[str, Any]:
     """VALUE when it is a formula document of a version this core reads, and no larger than it reckons with.
 
-    Raises: NotAFormula, with status 413 and the place for one that is too large.
+    Raises: NotAFormula; TooMuch, which is one, with the place for one that is too large.
     """
     if not isinstance(value, dict):
         raise NotAFormula("Not a formula", "A formula is a JSON object; this is something else.")
@@ -171,21 +146,15 @@ def formula_object(value: Any) -> dict[str, Any]:
             "Newer format",
             f"This file is of format version {version}; this program reads up to {FORMAT_VERSION}. Update it.",
         )
-    try:
-        check_formula(value)
-    except TooMuch as error:
-        raise too_much(error) from None
+    check_formula(value)
     return value
 
 
 def rows_of_a_kitchen(value: Any) -> Any:
     """VALUE, a kitchen's own rows, when there are no more of them than are read. Raises: NotAFormula (413)."""
-    try:
-        for name in ("ingredients", "fish", "scales"):
-            listed = value.get(name) if isinstance(value, dict) else None
-            check("rows", len(listed) if isinstance(listed, list) else 0, f"/{name}")
-    except TooMuch as error:
-        raise too_much(error) from None
+    for name in ("ingredients", "fish", "scales"):
+        listed = value.get(name) if isinstance(value, dict) else None
+        check("rows", len(listed) if isinstance(listed, list) else 0, f"/{name}")
     return value
 
 

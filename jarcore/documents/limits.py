@@ -9,16 +9,16 @@ from typing import Any
 
 from jarcore.data import rows
 from jarcore.documents.pointers import Step, pointer
+from jarcore.documents.refusal import NotAFormula
 
 
-class TooMuch(ValueError):
-    """A document holds more of something than is read; `path` is where, `text` says what and how much is."""
+class TooMuch(NotAFormula):
+    """A document holds more of one thing than is read: where, what, and how much is."""
 
     def __init__(self, path: str, name: str, there: int) -> None:
         _, what = door()[name]
-        self.path = path
-        self.text = f"There are {there} {what}; at most {most(name)} are read. Split the document."
-        super().__init__(self.text)
+        text = f"There are {there} {what}; at most {most(name)} are read. Split the document."
+        super().__init__("Document too large", text, 413, [{"path": path, "text": text}])
 
 
 @cache

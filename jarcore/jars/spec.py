@@ -1,6 +1,7 @@
 """A line read: what was written, what it follows, what of it goes into the jar; each fault noted at its place."""
 
-from collections.abc import Mapping, Sequence
+from collections import Counter
+from collections.abc import Container, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -94,11 +95,11 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
     lines = jar.lines or []
     if not lines:
         read.say("empty-jar", f"{path}/lines")
-    names = [line.id for line in lines if line.id]
+    names = Counter(line.id for line in lines if line.id)
     specs = []
     for place, line in enumerate(lines):
         where = f"{path}/lines/{place}"
-        if line.id and names.count(line.id) > 1:
+        if line.id and names[line.id] > 1:
             read.say("duplicate-id/lines", f"{where}/id", id=line.id)
         ingredient = _ingredient(line, where, pantry, read)
         values = _values(line.amount, line.basis, where, read)
@@ -182,7 +183,7 @@ def _values(
 
 
 def _sound(
-    line: Line, ingredient: Ingredient | None, where: str, names: Sequence[str], scope: Scope, read: Quantities
+    line: Line, ingredient: Ingredient | None, where: str, names: Container[str | None], scope: Scope, read: Quantities
 ) -> bool:
     """Whether unit, basis and base of a line fit together; says why not."""
     unit = line.amount.unit if line.amount else None

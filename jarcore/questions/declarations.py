@@ -11,6 +11,7 @@ from jarcore.formula import evaluate
 from jarcore.questions.compare import Comparison, compare
 from jarcore.questions.declared import QUESTIONS, Above, Asked, Document, OfJar, OfLine, TimeOfDay, Words, question
 from jarcore.questions.explain import Explained, Explanation, explain
+from jarcore.questions.fits import Fit, fits
 from jarcore.questions.profiles import Profiles, profiles
 from jarcore.questions.read_line import Phrase, read_line
 from jarcore.questions.rewrite import Rewriting, rewrite
@@ -18,7 +19,7 @@ from jarcore.questions.scale import scale
 from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.swaps import Swap, swaps
 from jarcore.questions.until import Until, until_plate
-from jarcore.questions.windows import Curve, Fit, Over, Windows, curve, fits, windows
+from jarcore.questions.windows import Curve, Over, Windows, curve, windows
 
 # Whoever takes the questions from here has them declared.
 __all__ = ["QUESTIONS"]

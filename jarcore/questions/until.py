@@ -9,7 +9,7 @@ from jarcore.data import MINUTES_A_DAY, MINUTES_AN_HOUR, Pantry, parameter, sent
 from jarcore.formula import evaluate
 from jarcore.formula.prepare import Prepared, prepare
 from jarcore.jars import Laid
-from jarcore.questions.windows import Fit, fits
+from jarcore.questions.fits import Fit, fits
 
 BEFORE_HEAT = "before_heat"
 

@@ -12,6 +12,7 @@ import socket
 import struct
 import threading
 import time
+from contextlib import suppress
 from typing import Any
 
 from gunicorn import util
@@ -23,7 +24,7 @@ AHEAD = 65_536
 WHOLE_S, SILENT_S = 15.0, 10.0
 LOOK_EVERY_S = 0.5
 HEAD_ENDS = b"\r\n\r\n"
-LENGTH = re.compile(rb"^content-length:[ \t]*(\d+)", re.IGNORECASE | re.MULTILINE)
+LENGTH = re.compile(rb"^content-length:[ \t]*(\d{1,12})", re.IGNORECASE | re.MULTILINE)
 # Who asks whether to go on sends the rest only when told to.
 CONTINUES = re.compile(rb"^expect:[ \t]*100-continue", re.IGNORECASE | re.MULTILINE)
 # What the kernel is told: seconds and microseconds.
@@ -76,8 +77,10 @@ class WholeRequests(ThreadWorker):
 
     def enqueue_req(self, conn: TConn) -> None:
         """Give a connection a thread, now or once its request is there."""
-        for option in TIMES:
-            conn.sock.setsockopt(socket.SOL_SOCKET, option, struct.pack("ll", int(SILENT_S), 0))
+        # One that is gone already is found to be so by whoever reads from it.
+        with suppress(OSError):
+            for option in TIMES:
+                conn.sock.setsockopt(socket.SOL_SOCKET, option, struct.pack("ll", int(SILENT_S), 0))
         # What follows on a kept connection may have been read already, with the request before it.
         read_ahead = conn.parser is not None and conn.parser.unreader.buf.getvalue()
         if read_ahead or is_whole(conn.sock):

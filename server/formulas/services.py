@@ -191,7 +191,8 @@ def empty_the_bin() -> int:
     """
     number = 0
     # Each by itself: nobody waits for a thousand.
-    for formula in Formula.objects.filter(place=Place.BIN, place_since__isnull=False).order_by("pk").iterator():
+    thrown_out = Formula.objects.filter(place=Place.BIN, place_since__isnull=False)
+    for formula in thrown_out.select_related("kitchen").defer("document").order_by("pk").iterator():
         with transaction.atomic(), connection.cursor() as cursor:
             cursor.execute("SELECT purge_formula(%s)", [formula.pk])
             if cursor.fetchone() == (True,):

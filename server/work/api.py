@@ -25,13 +25,13 @@ class WorkOut(Schema):
     ended_at: datetime | None
 
 
-@router.get("/kitchens/{kitchen}/work", response=list[WorkOut], operation_id="work")
+@router.get("/kitchens/{kitchen}/long-work", response=list[WorkOut], operation_id="work")
 def list_work(request: AuthedRequest, kitchen: str) -> list[Work]:
     """The kitchen's newest work, newest first."""
     return selectors.work_of(kitchen_to_read(request.user, kitchen))
 
 
-@router.delete("/kitchens/{kitchen}/work/{number}", response={204: None}, operation_id="call_work_off")
+@router.delete("/kitchens/{kitchen}/long-work/{number}", response={204: None}, operation_id="call_work_off")
 def call_work_off(request: AuthedRequest, kitchen: str, number: int) -> tuple[int, None]:
     """Call a piece of work off; what is done of it stays done."""
     if not services.call_off(kitchen_to_write(request.user, kitchen), number):

@@ -92,12 +92,12 @@ class ToldTest(DoorTest):
             create_formula(kitchen, self.cook, zander())
         waiting = Work.objects.create(kitchen=kitchen, what="formulas.refill")
         self.assertEqual(self.json("GET", "/readyz")["queue"]["waiting"], 1)
-        self.assertEqual(self.json("GET", "/api/kitchens/galley/work")[0]["state"], "waiting")
-        where = f"/api/kitchens/galley/work/{waiting.pk}"
+        self.assertEqual(self.json("GET", "/api/kitchens/galley/long-work")[0]["state"], "waiting")
+        where = f"/api/kitchens/galley/long-work/{waiting.pk}"
         self.assertEqual(self.send(self.door, "DELETE", where).status_code, 204)
         self.assert_problem(self.send(self.door, "DELETE", where), 404)
         refill(work=waiting.pk)
-        told = self.json("GET", "/api/kitchens/galley/work")[0]
+        told = self.json("GET", "/api/kitchens/galley/long-work")[0]
         self.assertEqual((told["state"], told["done"]), ("called_off", 0))
         person("viewer", Role.VIEWER)
         self.assert_problem(self.send(self.signed_in("viewer"), "DELETE", where), 403)
@@ -111,4 +111,4 @@ class ToldTest(DoorTest):
             self.assertRaises(ZeroDivisionError),
         ):
             refill(work=work.pk)
-        self.assertEqual(self.json("GET", "/api/kitchens/galley/work")[0]["state"], "failed")
+        self.assertEqual(self.json("GET", "/api/kitchens/galley/long-work")[0]["state"], "failed")

@@ -26,6 +26,7 @@ from server.formulas.models import Formula
 from server.formulas.services import create_formula, save_draft
 from tests.core.cases import ROOT, changed, example, zander
 from tests.http.door import DoorTest, person
+from tests.running.checkout import SECRET
 
 FORMULAS = "/api/kitchens/galley/formulas"
 
@@ -99,9 +100,8 @@ class SafeServingTest(DoorTest):
         return subprocess.run(command, cwd=ROOT, env=whole, capture_output=True, text=True, check=False)
 
     def test_the_deployment_check_is_clean_and_needs_its_environment(self) -> None:
-        secret = "q7" * 20 + "Zx!4-" * 5
-        self.assertEqual(self.check(JAR_ORIGIN="https://kitchen.example", JAR_SECRET_KEY=secret).returncode, 0)
-        plain = self.check(JAR_ORIGIN="http://kitchen.example", JAR_SECRET_KEY=secret)
+        self.assertEqual(self.check(JAR_ORIGIN="https://kitchen.example", JAR_SECRET_KEY=SECRET).returncode, 0)
+        plain = self.check(JAR_ORIGIN="http://kitchen.example", JAR_SECRET_KEY=SECRET)
         self.assertNotEqual(plain.returncode, 0)
         self.assertIn("JAR_ORIGIN must be the https address", plain.stderr)
 
@@ -112,7 +112,7 @@ class SafeServingTest(DoorTest):
         self.assertEqual(made["OPTIONS"], asked)
 
     def test_hosts_are_preloaded_only_where_that_is_asked_for(self) -> None:
-        safe = {"JAR_ORIGIN": "https://kitchen.example", "JAR_SECRET_KEY": "q7" * 20 + "Zx!4-" * 5}
+        safe = {"JAR_ORIGIN": "https://kitchen.example", "JAR_SECRET_KEY": SECRET}
         for more, preloaded in (({}, "False"), ({"JAR_HSTS_PRELOAD": "yes"}, "True")):
             environment = {**os.environ, "JAR_MODE": "serve", **safe, **more}
             command = [sys.executable, "-c", "import server.config.settings as s; print(s.SECURE_HSTS_PRELOAD)"]

@@ -448,6 +448,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/long-work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Work
+         * @description The kitchen's newest work, newest first.
+         */
+        get: operations["work"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/long-work/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Call Work Off
+         * @description Call a piece of work off; what is done of it stays done.
+         */
+        delete: operations["call_work_off"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/pantry": {
         parameters: {
             query?: never;
@@ -571,46 +611,6 @@ export interface paths {
          * @description Take a jar off the kitchen's Shelf.
          */
         delete: operations["unshelve"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/kitchens/{kitchen}/work": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Work
-         * @description The kitchen's newest work, newest first.
-         */
-        get: operations["work"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/kitchens/{kitchen}/work/{number}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Call Work Off
-         * @description Call a piece of work off; what is done of it stays done.
-         */
-        delete: operations["call_work_off"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4711,6 +4711,67 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
+    work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    call_work_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     kitchen_pantry: {
         parameters: {
             query?: never;
@@ -4998,67 +5059,6 @@ export interface operations {
             path: {
                 kitchen: string;
                 jar: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
-        };
-    };
-    work: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kitchen: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WorkOut"][];
-                };
-            };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
-        };
-    };
-    call_work_off: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kitchen: string;
-                number: number;
             };
             cookie?: never;
         };
