@@ -1,9 +1,13 @@
 """Requests whose sender is known."""
 
+from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest
+from ninja.errors import HttpError
 from ninja.security import SessionAuth
+from ninja.utils import check_csrf
 
-from server.accounts.models import User
+from server.accounts import sessions
+from server.accounts.models import Session, User
 from server.common.problems import Problem
 
 ANOTHER = "Somebody else has signed in in this browser. Sign in again as yourself: what you typed is kept for you."
@@ -25,3 +29,24 @@ class AuthedRequest(HttpRequest):
     """A request of somebody who is signed in."""
 
     user: User
+
+
+def csrf_only(request: HttpRequest) -> bool:
+    """Checks the CSRF token where nobody is signed in yet; ninja itself checks it only behind a session."""
+    if check_csrf(request):
+        raise HttpError(403, "The page is too old. Load it again and sign in.")
+    return True
+
+
+def row_of(request: HttpRequest) -> Session:
+    """The session of somebody who is signed in."""
+    row = sessions.known(request)
+    assert row is not None
+    return row
+
+
+def on_own_device(request: AuthedRequest) -> User:
+    """Who asks, by their password. Raises: PermissionDenied at a shared tablet, where a few digits were enough."""
+    if request.user.tablet_of is not None:
+        raise PermissionDenied("Not at a shared tablet. Sign in with your password on a device of your own.")
+    return request.user

@@ -3,14 +3,18 @@
 from django.core.exceptions import PermissionDenied
 from django.http import Http404
 
+from server.accounts import second_factor
 from server.accounts.models import Kitchen, Membership, Role, User
 
 WRITERS = (Role.OWNER, Role.COOK)
 
 
 def membership(user: User, slug: str) -> Membership:
-    """The person's membership of a kitchen; raises Http404 for strangers, who must not learn that it exists."""
-    found = Membership.objects.select_related("kitchen").filter(user=user, kitchen__slug=slug).first()
+    """The person's membership of a kitchen; raises Http404 for strangers, who must not learn that it exists.
+
+    At a shared tablet only its kitchen is there, and nobody is an owner.
+    """
+    found = next((one for one in kitchens_of(user, slug)), None)
     if found is None:
         raise Http404
     return found
@@ -29,6 +33,30 @@ def kitchen_to_write(user: User, slug: str) -> Kitchen:
     return found.kitchen
 
 
-def kitchens_of(user: User) -> list[Membership]:
-    """The person's kitchens with roles, by name."""
-    return list(Membership.objects.select_related("kitchen").filter(user=user).order_by("kitchen__name"))
+def kitchen_to_own(user: User, slug: str) -> Kitchen:
+    """The kitchen, when the person owns it; raises Http404 or PermissionDenied."""
+    found = membership(user, slug)
+    if found.role != Role.OWNER:
+        raise PermissionDenied("Only an owner of the kitchen may do this, and not at a shared tablet.")
+    if found.kitchen.settings.owners_need_second_factor and not second_factor.has_one(user):
+        raise PermissionDenied("Owners of this kitchen need a second factor. Set one up under “You” first.")
+    return found.kitchen
+
+
+def kitchens_of(user: User, slug: str | None = None) -> list[Membership]:
+    """The person's kitchens with roles, by name; or the one of a slug. At a shared tablet they are fewer."""
+    mine = Membership.objects.select_related("kitchen").filter(user=user).order_by("kitchen__name", "kitchen__pk")
+    if slug is not None:
+        mine = mine.filter(kitchen__slug=slug)
+    if user.tablet_of is not None:
+        mine = mine.filter(kitchen=user.tablet_of)
+    found = list(mine)
+    for one in found:
+        if user.tablet_of is not None and one.role == Role.OWNER:
+            one.role = Role.COOK
+    return found
+
+
+def anybody() -> bool:
+    """Whether there is anybody at all."""
+    return User.objects.exists()

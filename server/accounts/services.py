@@ -1,37 +1,13 @@
-"""Verbs on kitchens."""
+"""Verbs on kitchens that every feature rests on."""
 
-from itertools import count
+from typing import Any
 
-from django.contrib.auth.password_validation import validate_password
 from django.db import transaction
 from django.db.models import F
-from django.utils.text import slugify
 
-from server.accounts.models import Kitchen, Membership, Role, User
-
-
-@transaction.atomic
-def make_kitchen(name: str, username: str, password: str, initials: str = "") -> Kitchen:
-    """A kitchen, and a new person who owns it.
-
-    Raises: ValidationError for a name that is taken or cannot be, or a password that is too easy.
-    """
-    owner = User(username=username, initials=initials)
-    owner.set_password(password)
-    owner.full_clean()
-    validate_password(password, owner)
-    owner.save()
-    plain = slugify(name)[:40] or "kitchen"
-    slug = next(
-        one
-        for number in count(1)
-        if not Kitchen.objects.filter(slug=(one := plain if number == 1 else f"{plain}-{number}")).exists()
-    )
-    kitchen = Kitchen(slug=slug, name=name)
-    kitchen.full_clean()
-    kitchen.save()
-    Membership.objects.create(user=owner, kitchen=kitchen, role=Role.OWNER)
-    return kitchen
+from server.accounts import trail
+from server.accounts.kitchen_settings import KitchenSettings
+from server.accounts.models import Kitchen, User
 
 
 def next_change(kitchen: Kitchen) -> int:
@@ -40,3 +16,20 @@ def next_change(kitchen: Kitchen) -> int:
     """
     Kitchen.objects.filter(pk=kitchen.pk).update(changes=F("changes") + 1)
     return Kitchen.objects.values_list("changes", flat=True).get(pk=kitchen.pk)
+
+
+@transaction.atomic
+def settle(kitchen: Kitchen, by: User, **changed: Any) -> KitchenSettings:
+    """Keep what is settled otherwise in a kitchen's one record of settings; what is not said stays.
+
+    Raises: pydantic.ValidationError.
+    """
+    held = Kitchen.objects.select_for_update().get(pk=kitchen.pk)
+    before = held.settings
+    after = KitchenSettings.model_validate({**before.model_dump(), **changed})
+    different = [name for name in KitchenSettings.model_fields if getattr(before, name) != getattr(after, name)]
+    if different:
+        Kitchen.objects.filter(pk=kitchen.pk).update(settings_document=after.model_dump())
+        trail.note(trail.Deed.SETTINGS, kitchen, by, ", ".join(different))
+    kitchen.settings_document = after.model_dump()
+    return after

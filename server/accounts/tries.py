@@ -49,13 +49,13 @@ def look(name: str, address: str, device: str) -> None:
         wait = min(LONGEST_S, 2 ** (own["number"] - FREE))
         left = wait - (now - own["last"]).total_seconds()
         if left > 0:
-            raise _wait(math.ceil(left), "Too many wrong passwords.")
+            raise _wait(math.ceil(left), "Too many wrong tries.")
     if device:
         return
     there = recent.filter(address=address).aggregate(names=Count("name", distinct=True), number=Count("id"))
     of_all = recent.filter(name=_hidden(name)).count()
     if there["names"] >= MOST_NAMES or there["number"] >= MOST_TRIES or of_all >= MOST_OF_A_NAME:
-        raise _wait(LONGEST_S, "Too many wrong passwords from here.")
+        raise _wait(LONGEST_S, "Too many wrong tries from here.")
 
 
 def wrong(name: str, address: str, device: str) -> None:

@@ -74,6 +74,16 @@ def after(seconds: int, response: HttpResponse) -> HttpResponse:
     return response
 
 
+def _place(loc: tuple[Any, ...]) -> tuple[Any, ...]:
+    """Where a fault is in what was sent: without the part of the request and our own name for its body."""
+    return loc[2:] if loc[:1] == ("body",) else loc[1:]
+
+
+def _words(message: str) -> str:
+    """What is wrong, without the name of the error that our own checks raise."""
+    return message.removeprefix("Value error, ")
+
+
 def register(api: NinjaAPI) -> None:
     """Teach the API all of them."""
 
@@ -115,5 +125,5 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def _invalid(_request: HttpRequest, error: ValidationError) -> HttpResponse:
-        errors = [{"path": pointer(fault["loc"][1:]), "text": fault["msg"]} for fault in error.errors]
+        errors = [{"path": pointer(_place(fault["loc"])), "text": _words(fault["msg"])} for fault in error.errors]
         return problem(422, "Not valid", "Some of what was sent does not fit.", errors=errors)

@@ -13,5 +13,7 @@ def _taken(text: str) -> str:
     return text
 
 
+# What makes of a text one that can be kept, after all else that is asked of it.
+TAKEN = AfterValidator(_taken)
 # A text that can be kept.
-Text = Annotated[str, AfterValidator(_taken)]
+Text = Annotated[str, TAKEN]

@@ -6,6 +6,7 @@ from server.common.answers import JarAPI
 from server.common.problems import register
 from server.feed.api import router as feed
 from server.formulas.api import router as formulas
+from server.kitchens.api import router as kitchens
 from server.pantry.api import router as pantry
 from server.questions.api import router as questions
 from server.work.api import router as work
@@ -13,6 +14,7 @@ from server.work.api import router as work
 api = JarAPI(title="Jar Table", version="1", auth=SignedIn(), docs_url=None)
 register(api)
 api.add_router("", session)
+api.add_router("", kitchens)
 api.add_router("", feed)
 api.add_router("", formulas)
 api.add_router("", questions)

@@ -6,6 +6,7 @@ origin and secret from the environment; test is what Django's test runner uses.
 
 import os
 import re
+from datetime import timedelta
 from pathlib import Path
 from urllib.parse import parse_qsl, unquote, urlsplit
 
@@ -45,7 +46,11 @@ SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SERVING
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
 # In the database: with a cache in each worker a session that was signed out went on in the others.
-SESSION_ENGINE = "django.contrib.sessions.backends.db"
+SESSION_ENGINE = "server.accounts.sessions"
+# Unused for so long, and in any case after so long, somebody has to sign in anew; of a tablet the kitchen says it.
+SESSION_IDLE = timedelta(days=14 if SERVING else 30)
+SESSION_LONGEST = timedelta(days=90)
+SESSION_COOKIE_AGE = int(SESSION_LONGEST.total_seconds())
 # Under TLS no other host of the domain can set them.
 COOKIE_PREFIX = "__Host-" if SERVING else ""
 SESSION_COOKIE_NAME, CSRF_COOKIE_NAME = f"{COOKIE_PREFIX}sessionid", f"{COOKIE_PREFIX}csrftoken"
@@ -73,16 +78,19 @@ INSTALLED_APPS = [
     "server.feed",
     "server.formulas",
     "server.pantry",
+    "server.kitchens",
     "server.demo",
     "server.pages",
     "server.common",
     "server.generated",
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
     "django.contrib.staticfiles",
     "django.contrib.postgres",
     "procrastinate.contrib.django",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
+    "django_otp.plugins.otp_static",
     "django_vite",
     "csp",
 ]
@@ -101,7 +109,7 @@ MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
-    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "server.accounts.persons.Persons",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 

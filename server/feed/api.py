@@ -4,6 +4,7 @@ from typing import Annotated
 
 from ninja import Query, Router, Schema
 
+from server.accounts.persons import only_listens
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read
 from server.feed import selectors
@@ -31,4 +32,5 @@ class NewsOut(Schema):
 @router.get("/kitchens/{kitchen}/changes", response=NewsOut, operation_id="changes")
 def read_changes(request: AuthedRequest, kitchen: str, after: Annotated[int, Query(ge=0)] = 0) -> selectors.News:
     """What changed in the kitchen since a number (the session tells the first one)."""
+    only_listens(request)
     return selectors.news(kitchen_to_read(request.user, kitchen), after)

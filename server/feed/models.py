@@ -12,6 +12,7 @@ class What(models.TextChoices):
     VERSION = "version"
     ROWS = "rows"
     SHELF = "shelf"
+    PEOPLE = "people"
 
 
 class Change(models.Model):

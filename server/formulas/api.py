@@ -261,7 +261,7 @@ def put_formula(request: AuthedRequest, kitchen: str, formula: int, to: PlaceIn)
     """Put a formula on the table, into the archive or into the bin; from each it can be put back."""
     mine = kitchen_to_write(request.user, kitchen)
     _find(request, kitchen, formula)
-    services.put(mine, formula, to.place)
+    services.put(mine, request.user, formula, to.place)
     return 204, None
 
 

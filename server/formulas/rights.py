@@ -19,6 +19,7 @@ GRANT EXECUTE ON ALL FUNCTIONS IN SCHEMA public TO {role};
 REVOKE INSERT, UPDATE, DELETE ON django_migrations FROM {role};
 REVOKE UPDATE, DELETE ON formulas_formulaversion FROM {role};
 GRANT UPDATE (created_by_id) ON formulas_formulaversion TO {role};
+REVOKE UPDATE, DELETE, TRUNCATE ON accounts_entry FROM {role};
 """
 
 

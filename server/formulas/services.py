@@ -9,6 +9,7 @@ from django.utils import timezone
 from jarcore.data import FAULT, Pantry
 from jarcore.documents import Evaluation, formula_object, merge
 from jarcore.formula import evaluate
+from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
@@ -22,6 +23,9 @@ LONGEST_NAME = 80
 LONGEST_INITIALS = 8
 # So many drafts are kept since the last version: whoever comes back with an older one merges from nothing.
 MOST_REVISIONS = 200
+# What the trail says of a stop that was accepted, and how many of one draft it tells at once.
+ACCEPTED_SAYS = ("code", "path", "initials", "reason")
+MOST_ACCEPTED = 20
 
 
 def document_of(raw: bytes) -> dict[str, Any]:
@@ -52,6 +56,7 @@ def create_formula(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Fo
     with transaction.atomic():
         formula.save()
         _record(formula, user)
+        _note_accepted(kitchen, user, {}, formula)
         note(kitchen, What.FORMULA, formula.pk, formula.revision)
     return formula
 
@@ -81,13 +86,30 @@ def _saved(kitchen: Kitchen, user: User, formula: Formula, pantry: Pantry) -> Fo
     now = Formula.objects.of(kitchen).held(formula.pk)
     if now.revision != formula.revision or stock_of(kitchen).pantry is not pantry:
         return None
+    before = now.document
     for name in FILLED:
         setattr(now, name, getattr(formula, name))
     now.revision += 1
     now.save(update_fields=[*FILLED, "revision", "updated_at"])
     _record(now, user)
+    _note_accepted(kitchen, user, before, now)
     note(kitchen, What.FORMULA, now.pk, now.revision)
     return now
+
+
+def _note_accepted(kitchen: Kitchen, user: User, before: dict[str, Any], formula: Formula) -> None:
+    """Tell the trail which stops are accepted knowingly since, and which are no longer."""
+    was, now = _accepted_in(before), _accepted_in(formula.document)
+    for deed, these in ((trail.Deed.STOP_ACCEPTED, now - was), (trail.Deed.ACCEPTANCE_TAKEN_BACK, was - now)):
+        for one in sorted(these)[:MOST_ACCEPTED]:
+            trail.note(deed, kitchen, user, f"{formula.title} · {one}")
+
+
+def _accepted_in(document: dict[str, Any]) -> set[str]:
+    """The stops that a draft says are accepted, each in words; whatever else stands there is none."""
+    entries = document.get("accepted")
+    found = [one for one in entries if isinstance(one, dict)] if isinstance(entries, list) else []
+    return {" · ".join(str(one.get(part) or "") for part in ACCEPTED_SAYS) for one in found}
 
 
 def _stale(formula: Formula, based_on: int, yours: dict[str, Any]) -> Problem:
@@ -168,12 +190,13 @@ def _kept(
         created_by=user,
     )
     formula.revisions.filter(revision__lt=formula.revision).delete()
+    trail.note(trail.Deed.VERSION_KEPT, kitchen, user, f"{formula.title} · {version.number} · {standing}")
     note(kitchen, What.VERSION, formula.pk, version.number)
     return version
 
 
 @transaction.atomic
-def put(kitchen: Kitchen, number: int, place: Place) -> None:
+def put(kitchen: Kitchen, user: User, number: int, place: Place) -> None:
     """Put a formula on the table, into the archive or into the bin; its draft and versions stay as they are.
 
     Raises: Formula.DoesNotExist.
@@ -181,6 +204,7 @@ def put(kitchen: Kitchen, number: int, place: Place) -> None:
     formula = Formula.objects.of(kitchen).held(number)
     # Not saved as a whole: it is as old as its draft.
     Formula.objects.filter(pk=formula.pk).update(place=place, place_since=timezone.now())
+    trail.note(trail.Deed.PUT, kitchen, user, f"{formula.title} → {place}")
     note(kitchen, What.FORMULA, formula.pk, formula.revision)
 
 
@@ -196,6 +220,7 @@ def empty_the_bin() -> int:
         with transaction.atomic(), connection.cursor() as cursor:
             cursor.execute("SELECT purge_formula(%s)", [formula.pk])
             if cursor.fetchone() == (True,):
+                trail.note(trail.Deed.PURGED, formula.kitchen, None, formula.title)
                 note(formula.kitchen, What.FORMULA, formula.pk)
                 number += 1
     return number

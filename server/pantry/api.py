@@ -299,6 +299,6 @@ def shelve(request: AuthedRequest, kitchen: str) -> tuple[int, ShelfJar]:
 @router.delete("/kitchens/{kitchen}/shelf/{jar}", response={204: None}, operation_id="unshelve")
 def unshelve(request: AuthedRequest, kitchen: str, jar: int) -> tuple[int, None]:
     """Take a jar off the kitchen's Shelf."""
-    if not services.unshelve(kitchen_to_write(request.user, kitchen), jar):
+    if not services.unshelve(kitchen_to_write(request.user, kitchen), request.user, jar):
         raise Http404
     return 204, None

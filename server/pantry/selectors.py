@@ -3,15 +3,18 @@
 from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
+from json import dumps, loads
 from typing import Any
 
 from jarcore.data import Fault, Pantry, default_pantry, with_rows
+from jarcore.data.kitchen_rows import FORMAT, FORMAT_VERSION
 from jarcore.documents import Finding, found
 from server.accounts.models import Kitchen
 from server.pantry.models import OwnRows
 
 # Pantries kept made: a kitchen asks with each keystroke.
 MOST_KEPT = 64
+EMPTY = {"format": FORMAT, "format_version": FORMAT_VERSION}
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,13 +32,23 @@ class Stock:
 
 def stock_of(kitchen: Kitchen) -> Stock:
     """The kitchen's pantry."""
-    saved_at = OwnRows.objects.filter(kitchen=kitchen).values_list("saved_at", flat=True).first()
-    return Stock(default_pantry()) if saved_at is None else _made(kitchen.pk, saved_at)
+    saved_at, scales = _own(kitchen)
+    return (
+        Stock(default_pantry()) if saved_at is None and scales is None else _made(kitchen.pk, saved_at, dumps(scales))
+    )
 
 
 def own_rows(kitchen: Kitchen) -> dict[str, Any] | None:
-    """The kitchen's own rows as they were sent; None where it has none."""
-    return OwnRows.objects.filter(kitchen=kitchen).values_list("document", flat=True).first()
+    """The kitchen's own rows as they were sent, and its scales with them; None where it has none."""
+    document = OwnRows.objects.filter(kitchen=kitchen).values_list("document", flat=True).first()
+    _, scales = _own(kitchen)
+    return document if document is None or scales is None else {**document, "scales": scales}
+
+
+def _own(kitchen: Kitchen) -> tuple[datetime | None, list[Any] | None]:
+    """When the kitchen's own rows were saved, and its scales, both as they are now; None where there are none."""
+    found = Kitchen.objects.filter(pk=kitchen.pk).values_list("own_rows__saved_at", "settings_document__scales").first()
+    return found or (None, None)
 
 
 def revision_of(kitchen: Kitchen) -> int:
@@ -44,11 +57,12 @@ def revision_of(kitchen: Kitchen) -> int:
 
 
 @lru_cache(maxsize=MOST_KEPT)
-def _made(kitchen: int, _saved_at: datetime) -> Stock:
-    """A kitchen's pantry of the rows saved at a moment.
+def _made(kitchen: int, _saved_at: datetime | None, scales: str) -> Stock:
+    """A kitchen's pantry of the rows saved at a moment, with scales (JSON).
 
     Not of a revision: rows that were rolled back, once made, would be taken for those that get the same number next.
     """
-    document = OwnRows.objects.values_list("document", flat=True).get(kitchen_id=kitchen)
-    pantry, faults = with_rows(default_pantry(), document)
+    document = OwnRows.objects.filter(kitchen_id=kitchen).values_list("document", flat=True).first() or EMPTY
+    own = loads(scales)
+    pantry, faults = with_rows(default_pantry(), document if own is None else {**document, "scales": own})
     return Stock(pantry, tuple(faults))

@@ -11,13 +11,15 @@ from django.utils.text import slugify
 from jarcore.data import BadPantry, Fault, default_pantry, row_of_label, with_rows
 from jarcore.data.kitchen_rows import FORMAT, FORMAT_VERSION
 from jarcore.documents import rows_of_a_kitchen
+from server.accounts import trail
+from server.accounts.kitchen_settings import MOST_SCALES
 from server.accounts.models import Kitchen, User
+from server.accounts.services import settle
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.pantry.models import OwnRows, ShelfJar
 
 MOST_JARS = 500
-MOST_SCALES = 12
 # Sent when a kitchen has other rows: what was reckoned with the old ones is reckoned anew.
 rows_kept = Signal()
 
@@ -54,12 +56,20 @@ def shelve(kitchen: Kitchen, user: User, jar: dict[str, Any], reason: str) -> Sh
 
 
 @transaction.atomic
-def unshelve(kitchen: Kitchen, jar: int) -> bool:
+def unshelve(kitchen: Kitchen, user: User, jar: int) -> bool:
     """Take a jar off the Shelf; False when it is not there."""
-    gone, _ = ShelfJar.objects.of(kitchen).filter(pk=jar).delete()
-    if gone:
-        note(kitchen, What.SHELF)
-    return bool(gone)
+    gone = ShelfJar.objects.of(kitchen).filter(pk=jar).first()
+    if gone is None:
+        return False
+    gone.delete()
+    trail.note(trail.Deed.UNSHELVED, kitchen, user, gone.name)
+    note(kitchen, What.SHELF)
+    return True
+
+
+def _hold(kitchen: Kitchen) -> None:
+    """Hold the kitchen before its rows, always in this order: whoever changes either waits here."""
+    Kitchen.objects.select_for_update().get(pk=kitchen.pk)
 
 
 @transaction.atomic
@@ -74,15 +84,25 @@ def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
     except BadPantry as error:
         raise Problem(422, "Not a pantry", str(error), errors=[{"path": "", "text": str(error)}]) from None
     assert isinstance(document, dict)
-    rows, new = OwnRows.objects.select_for_update().get_or_create(
-        kitchen=kitchen, defaults={"document": document, "saved_by": user}
-    )
+    _hold(kitchen)
+    trail.note(trail.Deed.ROWS, kitchen, user)
+    scales = document.get("scales")
+    if isinstance(scales, list):
+        # They stand in the kitchen's one record of settings.
+        settle(kitchen, user, scales=scales[:MOST_SCALES])
+        document = {name: part for name, part in document.items() if name != "scales"}
+    _keep(kitchen, user, document)
+    return faults
+
+
+def _keep(kitchen: Kitchen, user: User, document: dict[str, Any]) -> None:
+    """Save the rows, and tell everybody that the kitchen's are other ones."""
+    rows, new = OwnRows.objects.get_or_create(kitchen=kitchen, defaults={"document": document, "saved_by": user})
     if not new:
         rows.document, rows.saved_by, rows.revision = document, user, rows.revision + 1
         rows.save()
     rows_kept.send(OwnRows, kitchen=kitchen)
     note(kitchen, What.ROWS, mark=rows.revision)
-    return faults
 
 
 @transaction.atomic
@@ -95,7 +115,8 @@ def keep_from_label(kitchen: Kitchen, user: User, label: dict[str, Any]) -> str:
     if not isinstance(name, str) or not name.strip():
         errors = [{"path": "/name", "text": "Give it a name to find it by."}]
         raise Problem(422, "Not valid", errors[0]["text"], errors=errors)
-    rows = OwnRows.objects.select_for_update().filter(kitchen=kitchen).first()
+    _hold(kitchen)
+    rows = OwnRows.objects.filter(kitchen=kitchen).first()
     document = rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION}
     entries = document.get("ingredients")
     entries = entries if isinstance(entries, list) else []
@@ -114,7 +135,7 @@ def keep_from_label(kitchen: Kitchen, user: User, label: dict[str, Any]) -> str:
 
 @transaction.atomic
 def keep_scales(kitchen: Kitchen, user: User, scales: list[Any]) -> None:
-    """Keep the kitchen's scales beside its own rows; without any the usual ones are taken.
+    """Keep the kitchen's scales in its settings; without any the usual ones are taken.
 
     Raises: Problem 422 when one cannot be, or there are too many; nothing is kept then.
     """
@@ -126,5 +147,7 @@ def keep_scales(kitchen: Kitchen, user: User, scales: list[Any]) -> None:
     if faults:
         errors = [asdict(fault) for fault in faults]
         raise Problem(422, "Not valid", faults[0].text, errors=errors)
-    rows = OwnRows.objects.select_for_update().filter(kitchen=kitchen).first()
-    keep_rows(kitchen, user, {**(rows.document if rows else own), "scales": scales})
+    _hold(kitchen)
+    settle(kitchen, user, scales=scales or None)
+    rows = OwnRows.objects.filter(kitchen=kitchen).first()
+    _keep(kitchen, user, rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION})

@@ -10,6 +10,7 @@ from django.test import TransactionTestCase
 from server.accounts.models import Kitchen
 from server.formulas.models import Formula
 from server.formulas.tasks import refill
+from server.pantry.selectors import own_rows, stock_of
 from server.work.models import Work
 from tests.core.cases import changed, zander
 
@@ -34,6 +35,20 @@ class OldDatabaseTest(TransactionTestCase):
 
     def tearDown(self) -> None:
         self.migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
+
+    def test_scales_among_the_rows_are_the_kitchen_s_settings_now(self) -> None:
+        old = self.migrate([("pantry", "0002_own_rows"), ("accounts", "0004_sessions_say_whose_they_are")])
+        scales, rows = [{"step_g": 0.5, "max_g": 800}], {"format": "jar-table/pantry", "format_version": 1}
+        for slug, more in (("weighs", {"scales": scales}), ("odd", {"scales": "none"}), ("plain", {})):
+            kitchen = old.get_model("accounts", "Kitchen").objects.create(slug=slug, name=slug)
+            old.get_model("pantry", "OwnRows").objects.create(kitchen=kitchen, document={**rows, **more})
+        self.migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
+        kept = {one.slug: (one.settings.scales, own_rows(one)) for one in Kitchen.objects.all()}
+        self.assertEqual(kept["weighs"], (scales, {**rows, "scales": scales}))
+        self.assertEqual(kept["odd"], (None, {**rows, "scales": "none"}))
+        self.assertEqual(kept["plain"], (None, rows))
+        weighed = stock_of(Kitchen.objects.get(slug="weighs")).pantry.scales
+        self.assertEqual([(one.step_g, one.max_g) for one in weighed], [(0.5, 800)])
 
     def test_versions_and_cards_from_before_say_where_they_stand(self) -> None:
         documents = {

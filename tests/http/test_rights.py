@@ -39,7 +39,7 @@ class RightsTest(DoorTest):
             made = create_formula(self.kitchen, self.cook, zander())
             save_draft(self.kitchen, self.cook, made.pk, 1, changed(zander(), servings=9))
             save_version(self.kitchen, self.cook, made.pk, 2, Keeping(initials="CO"))
-            put(self.kitchen, made.pk, Place.ARCHIVE)
+            put(self.kitchen, self.cook, made.pk, Place.ARCHIVE)
             self.json("GET", "/api/kitchens/galley/formulas")
             # Somebody who leaves takes no version along.
             other = User.objects.create_user(username="leaves")
@@ -75,7 +75,7 @@ class RightsTest(DoorTest):
     def test_what_was_thrown_out_long_ago_goes_and_nothing_else(self) -> None:
         young = create_formula(self.kitchen, self.cook, zander())
         for number, days in ((self.formula.pk, 31), (young.pk, 2)):
-            put(self.kitchen, number, Place.BIN)
+            put(self.kitchen, self.cook, number, Place.BIN)
             Formula.objects.filter(pk=number).update(place_since=timezone.now() - timedelta(days=days))
         with self.as_application():
             self.assertEqual(empty_the_bin(), 1)

@@ -6,6 +6,7 @@ from datetime import timedelta
 from io import StringIO
 from typing import Any
 from unittest import mock
+from uuid import uuid4
 
 import time_machine
 from django.core.management import CommandError, call_command
@@ -17,6 +18,23 @@ from server.accounts.tries import one_at_a_time
 from server.config.api import api
 from tests.core.cases import zander
 from tests.http.door import PASSWORD, DoorTest, person
+
+# What anybody may ask who is signed in nowhere; and what ends a session.
+NOBODYS = ("/api/session", "/api/links", "/api/first", "/api/account")
+# What only owners read.
+OWNERS = ("/invitations", "/tablets", "/trail")
+BODY: dict[str, Any] = {
+    "revision": 1,
+    "note": "",
+    "place": "table",
+    "role": "cook",
+    "time_zone": "UTC",
+    "spoons": "us",
+    "house_rules": [],
+    "tablet_away_min": 15,
+    "tablet_idle_h": 72,
+    "owners_need_second_factor": False,
+}
 
 
 class SignInTest(DoorTest):
@@ -157,20 +175,22 @@ class SharedTabletTest(DoorTest):
 
 
 class StrangerTest(DoorTest):
-    def walk(self, client: Client, kitchen: str, formula: int) -> dict[str, int]:
-        """The status of every operation of the API, asked for one formula of one kitchen."""
+    def walk(self, client: Client, kitchen: str, formula: int, also: str = "") -> dict[str, int]:
+        """The status of every operation of the API, asked for one formula of one kitchen; ALSO what ends a session."""
         found = {}
         for path, operations in api.get_openapi_schema(path_prefix="/api/")["paths"].items():
-            if path == "/api/session":
+            if path.startswith(NOBODYS) and not (also and path.startswith(also)):
                 continue
             where = (
                 path.replace("{kitchen}", kitchen)
                 .replace("{formula}", str(formula))
                 .replace("{number}", "1")
                 .replace("{jar}", "1")
+                .replace("{person}", str(self.cook.pk))
+                .replace("{handle}", str(uuid4()))
             )
             for method in operations:
-                body = {"revision": 1, "document": zander(), "note": "", "place": "table", **zander()}
+                body = {**BODY, "person": self.cook.pk, "document": zander(), **zander()}
                 answer = self.send(client, method.upper(), where, body if method in ("post", "put") else None)
                 found[f"{method} {path}"] = answer.status_code
         return found
@@ -187,7 +207,7 @@ class StrangerTest(DoorTest):
                 self.assertEqual(status, 404, operation)
         nobody = Client(enforce_csrf_checks=True)
         nobody.get("/api/session")
-        for operation, status in self.walk(nobody, "galley", formula).items():
+        for operation, status in self.walk(nobody, "galley", formula, also="/api/account").items():
             self.assertEqual(status, 401, operation)
 
     def test_a_viewer_reads_and_changes_nothing(self) -> None:
@@ -195,7 +215,8 @@ class StrangerTest(DoorTest):
         formula = self.json("POST", "/api/kitchens/galley/formulas", zander(), 201)["id"]
         person("viewer", Role.VIEWER)
         for operation, status in self.walk(self.signed_in("viewer"), "galley", formula).items():
-            changes = not operation.startswith("get ") and "/ask/" not in operation and "{kitchen}" in operation
+            changes = not operation.startswith("get ") and "/ask/" not in operation and "/kitchens/{" in operation
+            changes = changes or any(part in operation for part in OWNERS)
             self.assertEqual(status == 403, changes, f"{operation}: {status}")
         viewer = self.signed_in("viewer")
         where = f"/api/kitchens/galley/formulas/{formula}"

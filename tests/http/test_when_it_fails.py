@@ -30,9 +30,9 @@ class NoSuchThingTest(DoorTest):
             ("POST", "/api/kitchens/gal%00ley/formulas", {}, 404, None),
             ("PATCH", FORMULAS, {}, 405, None),
             ("GET", f"{FORMULAS}/99999999999999999999999999", None, 404, None),
-            ("POST", "/api/session", {**session, "username": "x" * 5000}, 422, "/body/username"),
-            ("POST", "/api/session", {**session, "username": "\ud800"}, 422, "/body/username"),
-            ("POST", "/api/session", {**session, "password": "a\0b"}, 422, "/body/password"),
+            ("POST", "/api/session", {**session, "username": "x" * 5000}, 422, "/username"),
+            ("POST", "/api/session", {**session, "username": "\ud800"}, 422, "/username"),
+            ("POST", "/api/session", {**session, "password": "a\0b"}, 422, "/password"),
             ("POST", f"{ask}/rewrite-line", {**rewritten, "basis": "nothing"}, 422, "/basis"),
             ("POST", f"{ask}/rewrite-line", {**rewritten, "unit": "nothing"}, 422, "/unit"),
         ):

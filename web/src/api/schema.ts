@@ -4,6 +4,194 @@
  */
 
 export interface paths {
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Account
+         * @description What is one's own.
+         */
+        get: operations["account"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/kitchens/{kitchen}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Leave
+         * @description Leave a kitchen; its last owner cannot.
+         */
+        delete: operations["leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rename
+         * @description Be called otherwise; initials are one's own in each of one's kitchens.
+         */
+        put: operations["rename"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Password
+         * @description Take another password; one is signed out everywhere else.
+         */
+        put: operations["change_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Confirm Second Factor
+         * @description Sign in with it from now on; tells the codes for its loss, once.
+         */
+        put: operations["confirm_second_factor"];
+        /**
+         * Offer Second Factor
+         * @description A secret for one's authenticator; it counts once a code of it is sent back.
+         */
+        post: operations["offer_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/second-factor/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drop Second Factor
+         * @description Sign in by the password alone again.
+         */
+        post: operations["drop_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sessions
+         * @description Where one is signed in, last seen first.
+         */
+        get: operations["sessions"];
+        put?: never;
+        post?: never;
+        /**
+         * End Sessions
+         * @description Sign out everywhere, here too.
+         */
+        delete: operations["end_sessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/{handle}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Session
+         * @description Sign one of them out, at once.
+         */
+        delete: operations["end_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/tablet-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Tablet Code
+         * @description Choose the digits by which one comes to a shared tablet.
+         */
+        put: operations["choose_tablet_code"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/evaluate": {
         parameters: {
             query?: never;
@@ -18,6 +206,46 @@ export interface paths {
          * @description Everything that is shown of a formula.
          */
         post: operations["evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make First
+         * @description Make the first kitchen and its owner, while there is nobody, and be signed in.
+         */
+        post: operations["make_first"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Kitchen
+         * @description Make a kitchen of one's own: for who owns one already, or belongs to none.
+         */
+        post: operations["make_kitchen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -448,6 +676,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand Over
+         * @description Hand the kitchen over: somebody else owns it, oneself is a cook in it.
+         */
+        post: operations["hand_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Invitations
+         * @description The invitations that still open, newest first.
+         */
+        get: operations["invitations"];
+        put?: never;
+        /**
+         * Invite
+         * @description A link by which somebody comes into the kitchen; it opens once, within a week.
+         */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/invitations/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Invitation Back
+         * @description Take an invitation back: its link opens nothing any more.
+         */
+        delete: operations["take_invitation_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/long-work": {
         parameters: {
             query?: never;
@@ -501,6 +793,86 @@ export interface paths {
          */
         get: operations["kitchen_pantry"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List People
+         * @description The kitchen's people, owners first.
+         */
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Person
+         * @description Take somebody out of the kitchen; what they did stays.
+         */
+        delete: operations["remove_person"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/people/{person}/reset-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Reset Link
+         * @description A link by which somebody chooses a new password; it opens once, within a day.
+         */
+        post: operations["make_reset_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/people/{person}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Give Role
+         * @description Make somebody an owner, a cook or a viewer.
+         */
+        put: operations["give_role"];
         post?: never;
         delete?: never;
         options?: never;
@@ -572,6 +944,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Settings
+         * @description What the kitchen has settled.
+         */
+        get: operations["kitchen_settings"];
+        /**
+         * Keep Settings
+         * @description Settle it otherwise. An owner who asks for second factors has one: nobody shuts themselves out.
+         */
+        put: operations["settle"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/shelf": {
         parameters: {
             query?: never;
@@ -611,6 +1007,166 @@ export interface paths {
          * @description Take a jar off the kitchen's Shelf.
          */
         delete: operations["unshelve"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/tablets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Tablets
+         * @description The browsers that the kitchen shares as tablets, last used first.
+         */
+        get: operations["tablets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/tablets/{handle}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Tablet
+         * @description Sign a tablet out at once, wherever it is.
+         */
+        delete: operations["end_tablet"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/trail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Trail
+         * @description What was done in the kitchen, newest first, a hundred lines at a time.
+         */
+        get: operations["trail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/trail.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Trail
+         * @description The whole trail as a table, oldest first; that it was exported stands in it.
+         */
+        get: operations["export_trail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join As New
+         * @description Come into a kitchen as somebody new, and be signed in.
+         */
+        post: operations["join_as_new"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/join-as-known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join
+         * @description Come into a kitchen as who one is already.
+         */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What a link opens, before it is used.
+         */
+        post: operations["look_at_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reset Password
+         * @description Choose a new password; one signs in with it afterwards.
+         */
+        post: operations["reset_password"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -671,14 +1227,58 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Sign in by name and password; 429 says how long to wait after wrong ones.
+         * @description Sign in by name and password, and by a code where they have a second factor; 429 says how long to wait.
          */
         post: operations["sign_in"];
         /**
          * Sign Out
-         * @description Sign out.
+         * @description Sign out; a shared tablet is nobody's afterwards.
          */
         delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Come To Tablet
+         * @description Say who is at the shared tablet now, by a code; 429 says how long to wait after wrong ones.
+         */
+        put: operations["come_to_tablet"];
+        post?: never;
+        /**
+         * Step Away
+         * @description Leave the shared tablet to whoever comes next.
+         */
+        delete: operations["step_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/tablet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Share Tablet
+         * @description Make this browser the tablet that a kitchen shares; only signing out ends that.
+         */
+        put: operations["share_tablet"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -736,6 +1336,22 @@ export interface components {
             path?: string;
             /** Reason */
             reason?: string;
+        };
+        /**
+         * AccountOut
+         * @description What somebody may see of themselves.
+         */
+        AccountOut: {
+            /** Has Code */
+            has_code: boolean;
+            /** Initials */
+            initials: string;
+            /** Name */
+            name: string;
+            /** Second Factor */
+            second_factor: boolean;
+            /** Username */
+            username: string;
         };
         /**
          * After
@@ -873,6 +1489,18 @@ export interface components {
             planned: boolean;
             /** Salt Pct Of Fish */
             salt_pct_of_fish: number | null;
+        };
+        /**
+         * AtTabletOut
+         * @description Somebody who can come to a shared tablet with their code.
+         */
+        AtTabletOut: {
+            /** Id */
+            id: number;
+            /** Initials */
+            initials: string;
+            /** Name */
+            name: string;
         };
         /**
          * Bar
@@ -1018,6 +1646,24 @@ export interface components {
             sound: string;
         };
         /**
+         * CodeIn
+         * @description A code: four to eight digits for the tablet, or what a device shows.
+         */
+        CodeIn: {
+            /** Code */
+            code: string;
+        };
+        /**
+         * Come
+         * @description Who comes to the tablet, and their code.
+         */
+        Come: {
+            /** Code */
+            code: string;
+            /** Person */
+            person: number;
+        };
+        /**
          * CompareAsked
          * @description What is compared with the document.
          */
@@ -1035,6 +1681,14 @@ export interface components {
             growth: components["schemas"]["Growth"];
             /** Ready */
             ready: boolean;
+        };
+        /**
+         * Confirmed
+         * @description That it is oneself, by the password.
+         */
+        Confirmed: {
+            /** Password */
+            password: string;
         };
         /** ConflictOut */
         ConflictOut: {
@@ -1269,12 +1923,45 @@ export interface components {
             /** Note */
             note: string;
         };
+        /**
+         * Deed
+         * @description What the audit trail of a kitchen tells of.
+         * @enum {string}
+         */
+        Deed: "sign_in" | "sign_out" | "sign_out_elsewhere" | "wrong_password" | "password_changed" | "password_reset" | "second_factor_on" | "second_factor_off" | "recovery_code" | "initials" | "tablet_code" | "tablet" | "tablet_signed_out" | "came_to_tablet" | "wrong_code" | "kitchen_made" | "invited" | "invitation_taken_back" | "joined" | "reset_link" | "role" | "removed" | "left" | "handed_over" | "settings" | "rows" | "version_kept" | "stop_accepted" | "acceptance_taken_back" | "put" | "purged" | "unshelved" | "exported";
         /** DemoOut */
         DemoOut: {
             /** Password */
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * DeviceOut
+         * @description A browser that one is signed in on; `here` is this one, `tablet_of` the kitchen that shares it.
+         */
+        DeviceOut: {
+            /** Device */
+            device: string;
+            /**
+             * Handle
+             * Format: uuid
+             */
+            handle: string;
+            /** Here */
+            here: boolean;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Tablet Of */
+            tablet_of: string | null;
         };
         /**
          * Difference
@@ -1348,6 +2035,26 @@ export interface components {
         DraftSaved: {
             /** Revision */
             revision: number;
+        };
+        /**
+         * EntryOut
+         * @description A line of the trail: when, who, what was done, and of what.
+         */
+        EntryOut: {
+            /** About */
+            about: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            deed: components["schemas"]["Deed"];
+            /** Id */
+            id: number;
+            /** Initials */
+            initials: string;
+            /** Name */
+            name: string;
         };
         /**
          * ErrorOut
@@ -1484,6 +2191,32 @@ export interface components {
             method: ("oven" | "top_grill") | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * FirstIn
+         * @description The first owner, their kitchen, and the code that the server told at its start.
+         */
+        FirstIn: {
+            /** Code */
+            code: string;
+            /** Initials */
+            initials: string;
+            /** Kitchen */
+            kitchen: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Password */
+            password: string;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone: string;
+            /** Username */
+            username: string;
         };
         /**
          * Fish
@@ -1945,6 +2678,16 @@ export interface components {
             usual_c: number | null;
         };
         /**
+         * HouseRule
+         * @description What a kitchen always does, in its own words; a formula can name it by its id.
+         */
+        HouseRule: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * Influence
          * @description How far one input moves the window: latest and best from [min] at its lower and its upper trial.
          */
@@ -1985,6 +2728,27 @@ export interface components {
             synonyms: string[];
             /** Units */
             units: string[];
+        };
+        /**
+         * InvitationOut
+         * @description An invitation that nobody has used yet.
+         */
+        InvitationOut: {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            role: components["schemas"]["Role"];
         };
         /**
          * Jar
@@ -2080,8 +2844,48 @@ export interface components {
             window: components["schemas"]["Window"] | null;
         };
         /**
+         * JoinIn
+         * @description Somebody new, with the link they were given.
+         */
+        JoinIn: {
+            /** Initials */
+            initials: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Password */
+            password: string;
+            /** Token */
+            token: string;
+            /** Username */
+            username: string;
+        };
+        /**
+         * KitchenIn
+         * @description A kitchen to be made.
+         */
+        KitchenIn: {
+            /** Name */
+            name: string;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone: string;
+        };
+        /**
+         * KitchenMade
+         * @description Where it is.
+         */
+        KitchenMade: {
+            /** Slug */
+            slug: string;
+        };
+        /**
          * KitchenOut
-         * @description A kitchen of one's own, one's role in it, and the number its change feed has reached.
+         * @description A kitchen of one's own, one's role in it, the number its change feed has reached, and what it has settled.
          */
         KitchenOut: {
             /** Changes */
@@ -2090,8 +2894,74 @@ export interface components {
             name: string;
             /** Role */
             role: string;
+            settings: components["schemas"]["KitchenSettings"];
             /** Slug */
             slug: string;
+        };
+        /**
+         * KitchenSettings
+         * @description The record. What is not said is as it stands here; what a later version said beside it is kept by nobody.
+         *
+         *     `scales` are rows of a jar-table/pantry document, None for the usual ones; `spoons` is what tsp, tbsp and cup are
+         *     in a formula that begins here; of a shared tablet: after how long [min] without a touch it asks who is there, and
+         *     after how long [h] somebody has to sign it in anew.
+         */
+        KitchenSettings: {
+            /**
+             * House Rules
+             * @default []
+             */
+            house_rules: components["schemas"]["HouseRule"][];
+            /**
+             * Owners Need Second Factor
+             * @default false
+             */
+            owners_need_second_factor: boolean;
+            /** Scales */
+            scales?: unknown[] | null;
+            /**
+             * Spoons
+             * @default us
+             * @enum {string}
+             */
+            spoons: "us" | "metric";
+            /**
+             * Tablet Away Min
+             * @default 15
+             */
+            tablet_away_min: number;
+            /**
+             * Tablet Idle H
+             * @default 72
+             */
+            tablet_idle_h: number;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone: string;
+        };
+        /**
+         * KitchenTabletOut
+         * @description A browser that the kitchen shares.
+         */
+        KitchenTabletOut: {
+            /** At */
+            at: string;
+            /** Device */
+            device: string;
+            /**
+             * Handle
+             * Format: uuid
+             */
+            handle: string;
+            /** Opened By */
+            opened_by: string;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
         };
         /**
          * Ledger
@@ -2312,12 +3182,64 @@ export interface components {
             written: string;
         };
         /**
+         * LinkKind
+         * @description What a link opens.
+         * @enum {string}
+         */
+        LinkKind: "invitation" | "reset";
+        /**
+         * LinkOut
+         * @description A link to give to somebody, shown once, and until when it opens.
+         */
+        LinkOut: {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Path */
+            path: string;
+        };
+        /**
+         * LookOut
+         * @description What a link opens: a kitchen and a role in it, or a new password for the person of a name.
+         */
+        LookOut: {
+            kind: components["schemas"]["LinkKind"];
+            /** Kitchen */
+            kitchen: string;
+            /** Made By */
+            made_by: string;
+            role: components["schemas"]["Role"] | null;
+            /** Username */
+            username: string;
+        };
+        /**
          * MadeOut
          * @description The id of what was made.
          */
         MadeOut: {
             /** Id */
             id: string;
+        };
+        /**
+         * MemberOut
+         * @description Somebody in a kitchen; `has_code` is whether they can come to its tablet.
+         */
+        MemberOut: {
+            /** Has Code */
+            has_code: boolean;
+            /** Id */
+            id: number;
+            /** Initials */
+            initials: string;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Second Factor */
+            second_factor: boolean;
+            /** Username */
+            username: string;
         };
         /**
          * Method
@@ -2411,6 +3333,16 @@ export interface components {
             change: string;
             /** Latest Min */
             latest_min: number;
+        };
+        /**
+         * NameIn
+         * @description What others read: a name, and initials of one to four characters.
+         */
+        NameIn: {
+            /** Initials */
+            initials: string;
+            /** Name */
+            name: string;
         };
         /**
          * NewsOut
@@ -2550,6 +3482,18 @@ export interface components {
             line: components["schemas"]["LineRead"];
             /** Name */
             name: string;
+        };
+        /**
+         * OfferedOut
+         * @description A secret for an authenticator: as letters, as an address, and as a picture.
+         */
+        OfferedOut: {
+            /** Address */
+            address: string;
+            /** Picture */
+            picture: string;
+            /** Secret */
+            secret: string;
         };
         /**
          * Oil
@@ -2695,6 +3639,16 @@ export interface components {
             species: components["schemas"]["SpeciesOut"][];
             /** Time Steps */
             time_steps: components["schemas"]["TimeStepOut"][];
+        };
+        /**
+         * PasswordChange
+         * @description The password of now, and the one to come.
+         */
+        PasswordChange: {
+            /** Old */
+            old: string;
+            /** Password */
+            password: string;
         };
         /**
          * Percent
@@ -2938,6 +3892,24 @@ export interface components {
             text: string;
         };
         /**
+         * RecoveryOut
+         * @description Codes for when the device is lost; each is good once.
+         */
+        RecoveryOut: {
+            /** Codes */
+            codes: string[];
+        };
+        /**
+         * ResetIn
+         * @description A new password, with the link that was given for it.
+         */
+        ResetIn: {
+            /** Password */
+            password: string;
+            /** Token */
+            token: string;
+        };
+        /**
          * Rest
          * @description After the jar: from lifting out at `lifted_min`, rinsed for `rinse_min`, at rest; times count from
          *     lifting out.
@@ -3002,6 +3974,19 @@ export interface components {
             patch: components["schemas"]["Operation"][];
             /** Text */
             text: string | null;
+        };
+        /**
+         * Role
+         * @description What a person may do in a kitchen.
+         * @enum {string}
+         */
+        Role: "owner" | "cook" | "viewer";
+        /**
+         * RoleIn
+         * @description What somebody is to be.
+         */
+        RoleIn: {
+            role: components["schemas"]["Role"];
         };
         /**
          * Row
@@ -3079,6 +4064,35 @@ export interface components {
             scales: components["schemas"]["ScaleOut"][];
         };
         /**
+         * SecondFactorProblem
+         * @description 401 that says whether the password was right and the code of the second factor is wanted.
+         */
+        SecondFactorProblem: {
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["ErrorOut"][];
+            /**
+             * Request
+             * @default
+             */
+            request: string;
+            /**
+             * Second Factor
+             * @default false
+             */
+            second_factor: boolean;
+            /** Status */
+            status: number;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+        };
+        /**
          * SecondFry
          * @description The second, hotter fry.
          */
@@ -3094,11 +4108,45 @@ export interface components {
         };
         /**
          * SessionOut
-         * @description Who is signed in (null when nobody is), and the demo user in demo mode only.
+         * @description Who is signed in (null when nobody is), what is shared here, and the demo user in demo mode only.
+         *
+         *     `first` is true while there is nobody at all, so that the first owner can be made.
          */
         SessionOut: {
             demo: components["schemas"]["DemoOut"] | null;
+            /** First */
+            first: boolean;
             person: components["schemas"]["PersonOut"] | null;
+            tablet: components["schemas"]["TabletOut"] | null;
+        };
+        /**
+         * SettingsIn
+         * @description All that an owner settles on one screen; scales are kept with the pantry.
+         */
+        SettingsIn: {
+            /** House Rules */
+            house_rules: components["schemas"]["HouseRule"][];
+            /** Owners Need Second Factor */
+            owners_need_second_factor: boolean;
+            /**
+             * Spoons
+             * @enum {string}
+             */
+            spoons: "us" | "metric";
+            /** Tablet Away Min */
+            tablet_away_min: number;
+            /** Tablet Idle H */
+            tablet_idle_h: number;
+            /** Time Zone */
+            time_zone: string;
+        };
+        /**
+         * Share
+         * @description The kitchen whose tablet this becomes.
+         */
+        Share: {
+            /** Kitchen */
+            kitchen: string;
         };
         /**
          * ShelfJarOut
@@ -3153,6 +4201,11 @@ export interface components {
         };
         /** SignIn */
         SignIn: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
             /** Password */
             password: string;
             /** Username */
@@ -3300,6 +4353,18 @@ export interface components {
             patch: components["schemas"]["Operation"][];
         };
         /**
+         * TabletOut
+         * @description The kitchen that shares this browser as its tablet, and who can come to it.
+         */
+        TabletOut: {
+            /** Kitchen */
+            kitchen: string;
+            /** Name */
+            name: string;
+            /** People */
+            people: components["schemas"]["AtTabletOut"][];
+        };
+        /**
          * Target
          * @description A wish for a reading: a value, a least, a most, or both bounds, in the reading's own unit.
          */
@@ -3382,6 +4447,32 @@ export interface components {
             from_min: number;
             /** Step Min */
             step_min: number;
+        };
+        /**
+         * ToIn
+         * @description Whom the kitchen goes to.
+         */
+        ToIn: {
+            /** Person */
+            person: number;
+        };
+        /**
+         * TokenIn
+         * @description What stands in a link.
+         */
+        TokenIn: {
+            /** Token */
+            token: string;
+        };
+        /**
+         * TrailOut
+         * @description A page of the trail, newest first; `before` asks for the next one, null at its end.
+         */
+        TrailOut: {
+            /** Before */
+            before: number | null;
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
         };
         /**
          * Traits
@@ -3665,7 +4756,7 @@ export interface components {
          * @description What of a kitchen can change while somebody else looks at it.
          * @enum {string}
          */
-        What: "formula" | "version" | "rows" | "shelf";
+        What: "formula" | "version" | "rows" | "shelf" | "people";
         /**
          * Window
          * @description How long a jar may act [min from contact], which limit binds, what would move it.
@@ -3889,6 +4980,343 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    confirm_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    offer_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Confirmed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    drop_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Confirmed"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    end_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    end_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handle: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    choose_tablet_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     evaluate: {
         parameters: {
             query?: never;
@@ -3909,6 +5337,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    make_first: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    make_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenMade"];
                 };
             };
             400: components["responses"]["Refused400"];
@@ -4711,6 +6205,135 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
+    hand_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    invitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    take_invitation_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     work: {
         parameters: {
             query?: never;
@@ -4791,6 +6414,137 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PantryOut"];
                 };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MemberOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    remove_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    make_reset_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    give_role: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Refused400"];
             401: components["responses"]["Refused401"];
@@ -4981,6 +6735,72 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
+    kitchen_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenSettings"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenSettings"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     own_shelf: {
         parameters: {
             query?: never;
@@ -5063,6 +6883,261 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    tablets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenTabletOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    end_tablet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                handle: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    trail: {
+        parameters: {
+            query?: {
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrailOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    export_trail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    join_as_new: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    look_at_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    reset_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResetIn"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -5196,7 +7271,15 @@ export interface operations {
                 };
             };
             400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["SecondFactorProblem"];
+                };
+            };
             403: components["responses"]["Refused403"];
             404: components["responses"]["Refused404"];
             409: components["responses"]["Refused409"];
@@ -5214,6 +7297,101 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    come_to_tablet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Come"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    step_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    share_tablet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Share"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { Feed, type News, onNews, type Problem, queries } from '@/api';
+import { Feed, type News, onNews, type Problem, queries, sessionQuery } from '@/api';
 
 /** What is asked anew when something of a kitchen changed. Drafts see to themselves. */
 const ANEW: Record<News['changes'][number]['what'], string[]> = {
@@ -7,6 +7,7 @@ const ANEW: Record<News['changes'][number]['what'], string[]> = {
   version: ['formulas'],
   rows: ['pantry', 'question', 'formulas'],
   shelf: ['shelf'],
+  people: ['people', 'session'],
 };
 
 /** Follows the change feed of a kitchen from a number on; gives why the server is not heard, while it is not. */
@@ -16,7 +17,9 @@ export function useFeed(kitchen: string, from: number): Problem | null {
     const feed = new Feed(kitchen, from, () => setProblem(feed.problem));
     const deaf = onNews((where, { whole, changes }) => {
       const keys = new Set(whole ? Object.values(ANEW).flat() : changes.flatMap(({ what }) => ANEW[what]));
-      for (const key of keys) void queries.invalidateQueries({ queryKey: [key, where] });
+      for (const key of keys)
+        // Who one is and what one may is not asked kitchen by kitchen.
+        void queries.invalidateQueries({ queryKey: key === sessionQuery.queryKey[0] ? [key] : [key, where] });
     });
     feed.start();
     return () => {

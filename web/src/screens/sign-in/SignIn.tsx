@@ -35,7 +35,7 @@ export function SignIn() {
     setBusy(true);
     setProblem(null);
     try {
-      const body = { username: name, password };
+      const body = { username: name, password, code: '' };
       queries.setQueryData(sessionQuery.queryKey, await taken(api.POST('/api/session', { body })));
       router.history.push(onward());
     } catch (error) {

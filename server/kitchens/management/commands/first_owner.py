@@ -1,14 +1,16 @@
-"""Makes a kitchen and the person who owns it: the way in to a database that holds nobody yet."""
+"""Makes a kitchen and the person who owns it: a way in to a database that holds nobody yet."""
 
 import argparse
 import os
 from getpass import getpass
 from typing import Any
 
-from django.core.exceptions import ValidationError
 from django.core.management.base import BaseCommand, CommandError
+from pydantic import ValidationError
 
-from server.accounts.services import make_kitchen
+from server.common.problems import Problem
+from server.kitchens.newcomers import Newcomer
+from server.kitchens.services import make_owner
 
 
 class Command(BaseCommand):
@@ -18,7 +20,7 @@ class Command(BaseCommand):
         """Who, and which kitchen."""
         parser.add_argument("username")
         parser.add_argument("kitchen", help="its name, as people read it")
-        parser.add_argument("--initials", default="")
+        parser.add_argument("--initials", default="", help="one to four characters; else the first of the name")
 
     def handle(self, *, username: str, kitchen: str, initials: str, **_options: Any) -> None:
         """Make both, or say what is wrong. The password is asked for twice, or taken from JAR_NEW_PASSWORD."""
@@ -26,7 +28,8 @@ class Command(BaseCommand):
         if "JAR_NEW_PASSWORD" not in os.environ and getpass("Once more: ") != password:
             raise CommandError("The two are not the same. Nothing was made.")
         try:
-            made = make_kitchen(kitchen, username, password, initials)
-        except ValidationError as error:
-            raise CommandError(" ".join(error.messages)) from None
+            owner = Newcomer(username=username, initials=initials or username[:2].upper(), password=password)
+            made = make_owner(kitchen, owner)
+        except (Problem, ValidationError) as error:
+            raise CommandError(str(error)) from None
         self.stdout.write(f"{username} owns {made.name}, at /{made.slug}.")

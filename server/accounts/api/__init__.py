@@ -1,0 +1,10 @@
+"""Who one is, over HTTP."""
+
+from ninja import Router
+
+from server.accounts.api.account import router as account
+from server.accounts.api.session import router as session
+
+router = Router()
+router.add_router("", session)
+router.add_router("", account)

@@ -1,0 +1,89 @@
+"""What a kitchen has settled for itself: one record, which everything that depends on it reads."""
+
+from datetime import timedelta
+from functools import cache
+from typing import Annotated, Any, Literal
+from zoneinfo import available_timezones
+
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+
+from server.common.text import Text
+
+MOST_RULES = 40
+MOST_SCALES = 12
+
+
+@cache
+def time_zones() -> frozenset[str]:
+    """The names of the IANA time zone database."""
+    return frozenset(available_timezones())
+
+
+def _zone(name: str) -> str:
+    if name not in time_zones():
+        raise ValueError("No time zone is called that. It is a name such as Europe/Oslo.")
+    return name
+
+
+# The name of a time zone.
+Zone = Annotated[Text, AfterValidator(_zone)]
+
+
+def _id(name: str) -> str:
+    if not name.strip():
+        raise ValueError("Each rule has an id of its own.")
+    return name
+
+
+def _words(text: str) -> str:
+    if not text.strip():
+        raise ValueError("Say the rule, or take its line away.")
+    return text.strip()
+
+
+def _each_once(rules: "list[HouseRule]") -> "list[HouseRule]":
+    if len({one.id for one in rules}) < len(rules):
+        raise ValueError("Two rules have the same id.")
+    return rules
+
+
+class HouseRule(BaseModel):
+    """What a kitchen always does, in its own words; a formula can name it by its id."""
+
+    id: Annotated[Text, Field(max_length=40), AfterValidator(_id)]
+    text: Annotated[Text, Field(max_length=200), AfterValidator(_words)]
+
+
+Spoons = Literal["us", "metric"]
+HouseRules = Annotated[list[HouseRule], Field(max_length=MOST_RULES), AfterValidator(_each_once)]
+AwayMin = Annotated[int, Field(ge=1, le=720)]
+IdleH = Annotated[int, Field(ge=1, le=336)]
+
+
+class KitchenSettings(BaseModel):
+    """The record. What is not said is as it stands here; what a later version said beside it is kept by nobody.
+
+    `scales` are rows of a jar-table/pantry document, None for the usual ones; `spoons` is what tsp, tbsp and cup are
+    in a formula that begins here; of a shared tablet: after how long [min] without a touch it asks who is there, and
+    after how long [h] somebody has to sign it in anew.
+    """
+
+    model_config = ConfigDict(extra="ignore")
+
+    time_zone: Zone = "UTC"
+    spoons: Spoons = "us"
+    scales: Annotated[list[Any], Field(max_length=MOST_SCALES)] | None = None
+    house_rules: HouseRules = []
+    tablet_away_min: AwayMin = 15
+    tablet_idle_h: IdleH = 72
+    owners_need_second_factor: bool = False
+
+    @property
+    def tablet_away(self) -> timedelta:
+        """After this long without a touch nobody is at the tablet any more."""
+        return timedelta(minutes=self.tablet_away_min)
+
+    @property
+    def tablet_idle(self) -> timedelta:
+        """After this long without a touch the tablet is signed out."""
+        return timedelta(hours=self.tablet_idle_h)
