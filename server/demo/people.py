@@ -6,7 +6,19 @@ from django.db import connection, transaction
 from server.accounts.models import Kitchen, Role, User
 
 KITCHEN = "ternlund"
-PEOPLE = (("mk", "M.", "K.", Role.OWNER), ("ot", "O.", "T.", Role.COOK), ("vs", "V.", "S.", Role.VIEWER))
+# Name to sign in by, the two letters they are called, role, and code for the kitchen's tablet.
+PEOPLE = (
+    ("mk", "M.", "K.", Role.OWNER, "2580"),
+    ("ot", "O.", "T.", Role.COOK, "7391"),
+    ("vs", "V.", "S.", Role.VIEWER, "9024"),
+)
+SETTLED = {
+    "time_zone": "Europe/Helsinki",
+    "house_rules": [
+        {"id": "probe", "text": "The probe is checked in ice water before each service."},
+        {"id": "rinse", "text": "A cure above 3 % salt is rinsed, and wiped dry."},
+    ],
+}
 
 
 def with_published_password() -> list[User]:

@@ -15,7 +15,7 @@ from server.common.problems import Problem
 from server.kitchens.newcomers import Newcomer, new_person
 
 # Addresses of the application that a kitchen's would hide.
-RESERVED = frozenset({"api", "static", "sign-in", "link", "first", "healthz", "readyz"})
+RESERVED = frozenset({"api", "static", "sign-in", "link", "first", "none", "healthz", "readyz"})
 CODE_LENGTH = 8
 # One first owner is made at a time.
 FIRST = 7_403_116

@@ -6,7 +6,8 @@ from typing import Any
 
 from tests.web.node import node
 
-TELL = "import('@/words').then((words) => console.log(JSON.stringify(words)))"
+TELL = """Promise.all([import('@/words'), import('@/words/people')])
+  .then(([words, people]) => console.log(JSON.stringify({...words, ...people})))"""
 
 
 class Words:
@@ -34,4 +35,4 @@ def catalogue() -> dict[str, Any]:
     return words
 
 
-names, says, terms = Words("names"), Words("says"), Words("terms")
+names, says, terms, people = Words("names"), Words("says"), Words("terms"), Words("people")

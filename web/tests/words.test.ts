@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { fill, named, names, says, terms } from '@/words';
+import { people } from '@/words/people';
 
 test('a text with slots is filled, and one that is not filled does not compile', () => {
   assert.equal(fill('{amount}, follows {basis}', { amount: '30 ml', basis: 'fish' }), '30 ml, follows fish');
@@ -36,6 +37,14 @@ test('the catalogue holds no word that no screen says', () => {
       ...Object.keys(words)
         .map((word) => `${part}.${word}`)
         .filter((word) => !used(`says.${word}`)),
+    );
+  }
+  for (const [part, words] of Object.entries(people)) {
+    if (new RegExp(`people\\.${part}(\\[|,|\\)|\\}|;)`).test(source)) continue;
+    dead.push(
+      ...Object.keys(words)
+        .map((word) => `people.${part}.${word}`)
+        .filter((word) => !used(word)),
     );
   }
   assert.deepEqual(dead, []);

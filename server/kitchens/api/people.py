@@ -54,7 +54,7 @@ class ToIn(Schema):
     person: int
 
 
-class ResetIn(Schema):
+class WayBackIn(Schema):
     """Whether the second factor goes too: the device is lost with the password."""
 
     without_second_factor: bool = False
@@ -113,7 +113,7 @@ def remove_person(request: AuthedRequest, kitchen: str, person: int) -> tuple[in
 
 
 @router.post("/kitchens/{kitchen}/people/{person}/reset-link", response=LinkOut, operation_id="make_reset_link")
-def make_reset_link(request: AuthedRequest, kitchen: str, person: int, body: ResetIn) -> LinkOut:
+def make_reset_link(request: AuthedRequest, kitchen: str, person: int, body: WayBackIn) -> LinkOut:
     """A link by which somebody chooses a new password; it opens once, within a day."""
     mine = kitchen_to_own(request.user, kitchen)
     return _link(people.way_back(mine, request.user, person, without_second_factor=body.without_second_factor))

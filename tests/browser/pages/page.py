@@ -68,8 +68,12 @@ class Page:
 
     def sign_out(self) -> None:
         """From the menu behind one's initials."""
+        self.leave(names.signOut)
+
+    def leave(self, way: str) -> None:
+        """Choose something from the menu behind one's initials."""
         self.one("header button[aria-haspopup=menu]").click()
-        self.press(names.signOut)
+        self.until(lambda: self._clicked(f"//*[@role='menuitem'][.='{way}']"), way)
 
     def follow(self, words: str) -> None:
         """Follow the link with these words."""

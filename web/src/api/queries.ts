@@ -71,6 +71,14 @@ export const versionQuery = (kitchen: string, formula: number, number: number) =
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+/** A formula that nobody has typed into, with the spoons that its kitchen has settled on. */
+function blankIn(kitchen: string): typeof BLANK {
+  const kitchens = queries.getQueryData(sessionQuery.queryKey)?.person?.kitchens;
+  const measures = kitchens?.find((one) => one.slug === kitchen)?.settings.spoons;
+  // What is not said are US ones.
+  return measures === 'metric' ? { ...BLANK, document: { ...BLANK.document, measures } } : BLANK;
+}
+
 /** Formulas as they were begun in this window: what is typed into is not waited for when it gets its number. */
 const begun = new Map<string, typeof BLANK>();
 export const begunAs = (kitchen: string, made: typeof BLANK) => begun.set(`${kitchen}/${made.id}`, made);
@@ -88,11 +96,11 @@ export const formulaQuery = (kitchen: string, formula: number) =>
     queryKey: ['formula', kitchen, formula],
     queryFn: () =>
       formula === NOT_YET
-        ? Promise.resolve(BLANK)
+        ? Promise.resolve(blankIn(kitchen))
         : taken(
             api.GET('/api/kitchens/{kitchen}/formulas/{formula}', { params: { path: { kitchen, formula } } }),
           ),
-    initialData: () => (formula === NOT_YET ? BLANK : takeBegun(kitchen, formula)),
+    initialData: () => (formula === NOT_YET ? blankIn(kitchen) : takeBegun(kitchen, formula)),
     // Long enough to be drawn without being asked for again, and not to be met again later.
     staleTime: 2000,
     gcTime: 10_000,

@@ -4697,6 +4697,17 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * WayBackIn
+         * @description Whether the second factor goes too: the device is lost with the password.
+         */
+        WayBackIn: {
+            /**
+             * Without Second Factor
+             * @default false
+             */
+            without_second_factor: boolean;
+        };
+        /**
          * Weigh
          * @description How a line is weighed on the kitchen's scales: what stands on the scale and its step [g].
          *
@@ -6499,7 +6510,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ResetIn"];
+                "application/json": components["schemas"]["WayBackIn"];
             };
         };
         responses: {

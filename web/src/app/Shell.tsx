@@ -1,4 +1,5 @@
-import { Link, Outlet, useMatches, useNavigate, useRouteContext } from '@tanstack/react-router';
+import { useQuery } from '@tanstack/react-query';
+import { Link, Outlet, useMatches, useNavigate, useRouteContext, useRouter } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
 import { api, openedBy, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
@@ -13,8 +14,9 @@ import { useFetchedAhead } from './useFetchedAhead';
 
 /** The plane every screen lies on: where one is, which kitchen, who. */
 export function Shell() {
-  const { person, kitchen } = useRouteContext({ from: '/$kitchen' });
+  const { person, kitchen, shared } = useRouteContext({ from: '/$kitchen' });
   const navigate = useNavigate();
+  useOwnRights();
 
   const problem = useFeed(kitchen.slug, kitchen.changes);
   const initials = person.initials || person.name.slice(0, 2);
@@ -29,12 +31,18 @@ export function Shell() {
     if (problem === null) setStuck(null);
   }, [problem]);
 
+  // A tablet that nobody touched asks who is there: what was typed waits in it for its author.
+  const left = shared && problem?.trouble === 'signed_out';
+  useEffect(() => {
+    if (left) window.location.assign(`/sign-in?from=${encodeURIComponent(window.location.pathname)}`);
+  }, [left]);
+
   /** Nobody leaves with something unsaid: what was typed is sent first, and what cannot be is told. */
-  async function signOut() {
+  async function leave(ways: '/api/session' | '/api/session/at') {
     const kept = await sendAll();
     if (!kept && stuck !== says.app.unsent) return setStuck(says.app.unsent);
     try {
-      const session = await taken(api.DELETE('/api/session')).catch((error: unknown) => {
+      const session = await taken(api.DELETE(ways)).catch((error: unknown) => {
         // Whose session ended elsewhere is signed out already.
         if (error instanceof Problem && error.trouble === 'signed_out') return taken(api.GET('/api/session'));
         throw error;
@@ -73,7 +81,30 @@ export function Shell() {
           look="grid size-9 shrink-0 place-items-center rounded-full bg-kelp text-sm font-bold text-on-kelp pointer-coarse:size-11"
           button={initials}
           head={fill(says.app.signedInAs, { person: person.name, kitchen: kitchen.name })}
-          choices={[{ name: names.signOut, onSelect: () => void signOut() }]}
+          choices={[
+            ...(shared
+              ? [{ name: names.stepAway, onSelect: () => void leave('/api/session/at') }]
+              : [
+                  {
+                    name: names.you,
+                    onSelect: () => void navigate({ to: '/$kitchen/you', params: { kitchen: kitchen.slug } }),
+                  },
+                ]),
+            {
+              name: fill(names.aboutKitchen, { kitchen: kitchen.name }),
+              onSelect: () => void navigate({ to: '/$kitchen/kitchen', params: { kitchen: kitchen.slug } }),
+            },
+            ...person.kitchens
+              .filter((one) => one.slug !== kitchen.slug)
+              .map((one) => ({
+                name: fill(names.toKitchen, { kitchen: one.name }),
+                onSelect: () => void navigate({ to: '/$kitchen', params: { kitchen: one.slug } }),
+              })),
+            {
+              name: shared ? names.signTabletOut : names.signOut,
+              onSelect: () => void leave('/api/session'),
+            },
+          ]}
         />
       </header>
       <HeadPlace value={place}>
@@ -83,9 +114,20 @@ export function Shell() {
   );
 }
 
+/** What one may is another thing: an owner changed it, or the kitchen's settings. The screens learn of it. */
+function useOwnRights() {
+  const router = useRouter();
+  const { person } = useRouteContext({ from: '/$kitchen' });
+  const now = useQuery(sessionQuery).data?.person;
+  useEffect(() => {
+    if (now && now !== person) void router.invalidate({ filter: (match) => match.routeId === '/$kitchen' });
+  }, [now, person, router]);
+}
+
 /** Which screen an address leads to, for its help. */
 const screenOf = (route: string): Screen =>
-  (['bench', 'window', 'versions'] as const).find((room) => route.endsWith(room)) ?? 'table';
+  (['bench', 'window', 'versions', 'you', 'kitchen'] as const).find((room) => route.endsWith(`/${room}`)) ??
+  'table';
 
 /** The sign: a jar standing on a table. */
 function Mark() {

@@ -19,15 +19,31 @@ const signIn = createRoute({
   path: '/sign-in',
   validateSearch: (search: Record<string, unknown>): { from?: string } =>
     typeof search.from === 'string' ? { from: search.from } : {},
+  beforeLoad: async () => {
+    if ((await queries.ensureQueryData(sessionQuery)).first) throw redirect({ to: '/first' });
+  },
 }).lazy(() => import('@/screens/sign-in').then((d) => d.route));
+
+/** What opens a link that somebody was given, what makes the first owner, and what there is without a kitchen. */
+const link = createRoute({ getParentRoute: () => root, path: '/link' }).lazy(() =>
+  import('@/screens/doors/link').then((d) => d.route),
+);
+const first = createRoute({ getParentRoute: () => root, path: '/first' }).lazy(() =>
+  import('@/screens/doors/first').then((d) => d.route),
+);
+const none = createRoute({ getParentRoute: () => root, path: '/none' }).lazy(() =>
+  import('@/screens/doors/none').then((d) => d.route),
+);
 
 const home = createRoute({
   getParentRoute: () => root,
   path: '/',
   beforeLoad: async () => {
-    const { person } = await queries.ensureQueryData(sessionQuery);
-    const kitchen = person?.kitchens[0];
-    if (!kitchen) throw redirect({ to: '/sign-in' });
+    const session = await queries.ensureQueryData(sessionQuery);
+    if (session.first) throw redirect({ to: '/first' });
+    if (!session.person) throw redirect({ to: '/sign-in' });
+    const kitchen = session.person.kitchens[0];
+    if (!kitchen) throw redirect({ to: '/none' });
     throw redirect({ to: '/$kitchen', params: { kitchen: kitchen.slug } });
   },
 });
@@ -37,19 +53,31 @@ const inKitchen = createRoute({
   path: '/$kitchen',
   component: lazyRouteComponent(() => import('./Shell'), 'Shell'),
   beforeLoad: async ({ params, location }) => {
-    const { person } = await queries.ensureQueryData(sessionQuery);
+    const { person, tablet } = await queries.ensureQueryData(sessionQuery);
     if (!person) throw redirect({ to: '/sign-in', search: { from: location.href } });
     const kitchen = person.kitchens.find((one) => one.slug === params.kitchen);
     if (!kitchen) throw redirect({ to: '/' });
     // Somebody else has signed in on this page: nothing of the one before is sent any more.
     if (openedBy(person.id)) forgetAll();
-    return { person, kitchen };
+    return { person, kitchen, shared: tablet !== null };
   },
 });
 
 const table = createRoute({ getParentRoute: () => inKitchen, path: '/' }).lazy(() =>
   import('@/screens/table').then((d) => d.route),
 );
+
+const you = createRoute({ getParentRoute: () => inKitchen, path: '/you' }).lazy(() =>
+  import('@/screens/you').then((d) => d.route),
+);
+
+/** Which part of a kitchen is looked at. */
+const ofKitchen = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/kitchen',
+  validateSearch: (search: Record<string, unknown>): { part?: 'settings' | 'trail' } =>
+    search.part === 'settings' || search.part === 'trail' ? { part: search.part } : {},
+}).lazy(() => import('@/screens/kitchen').then((d) => d.route));
 
 /** One formula, several rooms: what is opened here is shared by all of them, and by no other formula. */
 const formula = createRoute({
@@ -125,8 +153,13 @@ export const router = createRouter({
   routeTree: root.addChildren([
     home,
     signIn,
+    link,
+    first,
+    none,
     inKitchen.addChildren([
       table,
+      you,
+      ofKitchen,
       formula.addChildren([formulaHome, bench, window, versions]),
       oldBench,
       oldWindow,

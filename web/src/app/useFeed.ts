@@ -17,8 +17,8 @@ export function useFeed(kitchen: string, from: number): Problem | null {
     const feed = new Feed(kitchen, from, () => setProblem(feed.problem));
     const deaf = onNews((where, { whole, changes }) => {
       const keys = new Set(whole ? Object.values(ANEW).flat() : changes.flatMap(({ what }) => ANEW[what]));
+      // Who one is and what one may is not asked kitchen by kitchen.
       for (const key of keys)
-        // Who one is and what one may is not asked kitchen by kitchen.
         void queries.invalidateQueries({ queryKey: key === sessionQuery.queryKey[0] ? [key] : [key, where] });
     });
     feed.start();

@@ -5,12 +5,13 @@ from pathlib import Path
 from typing import Any
 
 from django.conf import settings
+from django.contrib.auth.hashers import make_password
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 
 from server.accounts.models import Kitchen, Membership, User
-from server.demo.people import KITCHEN, PEOPLE
+from server.demo.people import KITCHEN, PEOPLE, SETTLED
 from server.formulas.selectors import has_formulas
 from server.formulas.services import Keeping, create_formula, save_version
 
@@ -31,13 +32,16 @@ class Command(BaseCommand):
 @transaction.atomic
 def seed() -> Kitchen:
     """The galley of the Ternlund, a fictional night ferry: people, formulas, first versions."""
-    kitchen, _ = Kitchen.objects.get_or_create(slug=KITCHEN, defaults={"name": "Ternlund galley"})
-    for name, first, last, role in PEOPLE:
+    kitchen, _ = Kitchen.objects.get_or_create(
+        slug=KITCHEN, defaults={"name": "Ternlund galley", "settings_document": SETTLED}
+    )
+    for name, first, last, role, code in PEOPLE:
         user, new = User.objects.get_or_create(
             username=name, defaults={"first_name": first, "last_name": last, "initials": (first[0] + last[0])}
         )
         if new:
             user.set_password(settings.DEMO_USER["password"])
+            user.tablet_code = make_password(code)
             user.save()
         Membership.objects.get_or_create(user=user, kitchen=kitchen, defaults={"role": role})
     owner = User.objects.get(username=PEOPLE[0][0])

@@ -13,6 +13,14 @@ export const help = {
       'Name and password come from whoever owns the kitchen.',
       'Who was signed out while typing signs in again: what was typed is still in this browser.',
     ],
+    you: [
+      'What is yours wherever you are: name and initials, password, second factor, and where you are signed in.',
+      'The code is for a tablet that several cooks share: with it you say there who you are.',
+    ],
+    kitchen: [
+      'Who belongs to the kitchen and as what. An owner invites by a link, which opens once.',
+      'Settings hold for everybody in it; the trail says what was done, by whom and when.',
+    ],
     table: [
       'Each formula stands here with its jars, all to one scale. Press one to open it.',
       `“${names.newFormula}” begins one; nothing is stored until you type something.`,

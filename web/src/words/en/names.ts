@@ -5,6 +5,11 @@ export const names = {
 
   // On every screen
   signOut: 'Sign out',
+  you: 'You',
+  aboutKitchen: 'About {kitchen}',
+  toKitchen: 'To {kitchen}',
+  stepAway: 'Let somebody else come',
+  signTabletOut: 'Sign this tablet out',
   signIn: 'Sign in',
   tryAgain: 'Try again',
   toTable: 'To the Table',

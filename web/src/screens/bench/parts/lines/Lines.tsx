@@ -3,14 +3,14 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { useRef, useState } from 'react';
 import { list, put, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
+import { ScalesDialog } from '@/pantry/ScalesDialog';
 import { announce, LinkButton, useRovingRows, useSorting } from '@/ui';
 import { fill, names, says } from '@/words';
 import { LineRow } from './LineRow';
-import { ScalesDialog } from './ScalesDialog';
 
 /** The lines of a jar, as the list to weigh by. Dragged by the handle. */
 export function Lines({ jar }: { jar: number }) {
-  const { value, document, change, readOnly, evaluation, pantry } = useOpened();
+  const { value, document, change, readOnly, evaluation, kitchen, pantry } = useOpened();
   const [weighing, setWeighing] = useState(false);
   const table = useRef<HTMLTableElement>(null);
   const roving = useRovingRows(table, 'tbody');
@@ -72,7 +72,13 @@ export function Lines({ jar }: { jar: number }) {
           ))}
         </SortableContext>
       </table>
-      <ScalesDialog open={weighing} onClose={() => setWeighing(false)} />
+      <ScalesDialog
+        kitchen={kitchen}
+        kept={pantry.scales}
+        readOnly={readOnly}
+        open={weighing}
+        onClose={() => setWeighing(false)}
+      />
     </DndContext>
   );
 }

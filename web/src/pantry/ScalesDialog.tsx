@@ -1,6 +1,5 @@
 import { type FormEvent, useState } from 'react';
 import { type Json, keepScales, Problem } from '@/api';
-import { useOpened } from '@/formula/opened';
 import { Button, Dialog, LinkButton, NumberInput, Trouble } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 
@@ -10,13 +9,21 @@ const FIELDS = {
   max_g: [says.scales.upTo, names.capacityOf],
 } as const;
 
+interface Props {
+  kitchen: string;
+  /** Those that are weighed on now. */
+  kept: Scale[];
+  readOnly: boolean;
+  open: boolean;
+  onClose: () => void;
+}
+
 /** What the kitchen's scales can weigh: it decides how every line of every formula is weighed. */
-export function ScalesDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { kitchen, pantry, readOnly } = useOpened();
+export function ScalesDialog({ kitchen, kept, readOnly, open, onClose }: Props) {
   // What is typed stays when the dialog is closed, until it is kept.
   const [typed, setTyped] = useState<Scale[] | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const scales: Scale[] = typed ?? pantry.scales;
+  const scales: Scale[] = typed ?? kept;
   const faultOf = (place: number) => problem?.errors.find((one) => one.path === `/scales/${place}`)?.text;
 
   function type(next: Scale[]) {

@@ -1,0 +1,51 @@
+import { Link } from '@tanstack/react-router';
+import { type FormEvent, useState } from 'react';
+import { api, queries, sessionQuery, taken } from '@/api';
+import { Button, Field, Trouble, useSending } from '@/ui';
+import { people } from '@/words/people';
+
+/** Choosing a new password by a link that an owner made. */
+export function Reset({ token }: { token: string }) {
+  const [password, setPassword] = useState('');
+  const [done, setDone] = useState(false);
+  const sending = useSending();
+
+  async function reset(event: FormEvent) {
+    event.preventDefault();
+    setDone(
+      await sending.send(async () => {
+        await taken(api.POST('/api/links/reset', { body: { token, password } }));
+        await queries.invalidateQueries(sessionQuery);
+      }),
+    );
+  }
+
+  if (done)
+    return (
+      <p role="status" className="mt-3">
+        {people.doors.resetDone}{' '}
+        <Link to="/sign-in" className="text-kelp underline">
+          {people.names.toSignIn}
+        </Link>
+      </p>
+    );
+  return (
+    <form onSubmit={reset}>
+      <p className="mt-2 text-quiet">{people.doors.resetSays}</p>
+      <Field
+        id="reset-password"
+        label={people.names.newPassword}
+        type="password"
+        autoComplete="new-password"
+        value={password}
+        onType={setPassword}
+        hint={people.doors.passwordSays}
+        fault={sending.faultOf('/password')}
+      />
+      <Trouble words={sending.fault} />
+      <Button type="submit" className="mt-5 w-full" disabled={sending.busy}>
+        {people.names.resetPassword}
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,150 @@
+import { useQuery } from '@tanstack/react-query';
+import { type FormEvent, useState } from 'react';
+import { api, pantryQuery, queries, sessionQuery, taken } from '@/api';
+import type { KitchenSettings, OwnKitchen } from '@/api/people';
+import { ScalesDialog } from '@/pantry/ScalesDialog';
+import { Button, Choice, Done, Field, Plate, Trouble, useSending } from '@/ui';
+import { fill, names } from '@/words';
+import { grams } from '@/words/numbers';
+import { people } from '@/words/people';
+import { Rules } from './Rules';
+
+/** The time zones that this browser knows. */
+const ZONES = Intl.supportedValuesOf('timeZone');
+/** What is typed into a field for a number, as it is sent: what is none is told by the server. */
+const typed = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
+
+/** What the kitchen has settled for itself, which everything else reads. */
+export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean }) {
+  const [settled, setSettled] = useState<KitchenSettings>(kitchen.settings);
+  const [away, setAway] = useState(String(kitchen.settings.tablet_away_min));
+  const [idle, setIdle] = useState(String(kitchen.settings.tablet_idle_h));
+  const [weighing, setWeighing] = useState(false);
+  const [done, setDone] = useState(false);
+  const scales = useQuery(pantryQuery(kitchen.slug)).data?.scales ?? [];
+  const sending = useSending();
+
+  function settle(changed: Partial<KitchenSettings>) {
+    setSettled({ ...settled, ...changed });
+    setDone(false);
+  }
+
+  async function keep(event: FormEvent) {
+    event.preventDefault();
+    const { scales: _, ...body } = settled;
+    setDone(
+      await sending.send(async () => {
+        await taken(
+          api.PUT('/api/kitchens/{kitchen}/settings', {
+            params: { path: { kitchen: kitchen.slug } },
+            body: { ...body, tablet_away_min: typed(away), tablet_idle_h: typed(idle) },
+          }),
+        );
+        await queries.invalidateQueries(sessionQuery);
+      }),
+    );
+  }
+
+  return (
+    <form onSubmit={keep} className="grid items-start gap-3 lg:grid-cols-2">
+      <Plate title={people.names.settings} part="settings">
+        <Field
+          id="time-zone"
+          label={people.names.timeZone}
+          list="time-zones"
+          className="w-72"
+          value={settled.time_zone}
+          disabled={!owns}
+          onType={(time_zone) => settle({ time_zone })}
+          hint={people.kitchen.zoneSays}
+          fault={sending.faultOf('/time_zone')}
+        />
+        <datalist id="time-zones">
+          {ZONES.map((zone) => (
+            <option key={zone} value={zone} />
+          ))}
+        </datalist>
+        <p className="mt-4 font-semibold">{people.names.spoons}</p>
+        <Choice
+          label={people.names.spoons}
+          value={settled.spoons}
+          choices={people.spoonsOf}
+          disabled={!owns}
+          onPick={(spoons) => settle({ spoons })}
+          className="mt-1 max-w-full"
+        />
+        <p className="mt-0.5 text-sm text-quiet">{people.kitchen.spoonsSay}</p>
+        <p className="mt-4 font-semibold">{people.kitchen.scales}</p>
+        <p className="mt-1 flex flex-wrap items-center gap-3">
+          {scales
+            .map((one) => fill(people.kitchen.scale, { step: grams(one.step_g), max: grams(one.max_g) }))
+            .join(' · ')}
+          <Button look="plain" onClick={() => setWeighing(true)}>
+            {names.ourScales}
+          </Button>
+        </p>
+        <ScalesDialog
+          kitchen={kitchen.slug}
+          kept={scales}
+          readOnly={kitchen.role === 'viewer'}
+          open={weighing}
+          onClose={() => setWeighing(false)}
+        />
+      </Plate>
+      <div className="grid gap-3">
+        <Plate title={people.kitchen.rules} part="rules">
+          <Rules
+            rules={settled.house_rules}
+            owns={owns}
+            faultOf={sending.faultOf}
+            onChange={(house_rules) => settle({ house_rules })}
+          />
+        </Plate>
+        <Plate title={people.you.tablet} part="tablet-settings">
+          <Field
+            id="away"
+            label={people.names.awayMin}
+            inputMode="numeric"
+            className="w-24"
+            value={away}
+            disabled={!owns}
+            onType={setAway}
+            fault={sending.faultOf('/tablet_away_min')}
+          />
+          <Field
+            id="idle"
+            label={people.names.idleH}
+            inputMode="numeric"
+            className="w-24"
+            value={idle}
+            disabled={!owns}
+            onType={setIdle}
+            fault={sending.faultOf('/tablet_idle_h')}
+          />
+        </Plate>
+        <Plate title={people.you.factor} part="factor-settings">
+          <label className="mt-2 flex min-h-6 items-center gap-2 pointer-coarse:min-h-11">
+            <input
+              type="checkbox"
+              checked={settled.owners_need_second_factor}
+              disabled={!owns}
+              onChange={(event) => settle({ owners_need_second_factor: event.target.checked })}
+            />
+            {people.names.needFactor}
+          </label>
+          <p className="text-sm text-quiet">{people.kitchen.factorSays}</p>
+          <Trouble words={sending.faultOf('/owners_need_second_factor')} />
+        </Plate>
+        {owns && (
+          <p className="flex flex-wrap items-center gap-3">
+            <Button type="submit" disabled={sending.busy}>
+              {people.names.keepSettings}
+            </Button>
+            <Done words={done && people.kitchen.settled} />
+            <Trouble words={sending.fault} />
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}
