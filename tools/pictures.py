@@ -5,12 +5,15 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+from selenium.webdriver.chrome.webdriver import WebDriver
+
 from tests.browser.chrome import chrome, resize
 from tests.browser.pages.bench import BenchPage
+from tests.browser.pages.people import KitchenPage, YouPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 from tests.browser.pages.window import WindowPage
-from tests.browser.words import names
+from tests.browser.words import names, people
 
 WEB = Path(__file__).parents[1] / ".local" / "web"
 ZANDER, GURNARD, CHAR = "Zander, caraway dry brine", "Gurnard, mustard buttermilk", "Arctic char, lemon and orange"
@@ -32,10 +35,6 @@ def _third_jar(bench: BenchPage) -> None:
     bench.press("3 Rye and rice dredge")
 
 
-def _add_a_jar(bench: BenchPage) -> None:
-    bench.press(names.addJar)
-
-
 def _schools(bench: BenchPage) -> None:
     bench.press("2 Mustard buttermilk")
     bench.press(names.schools)
@@ -46,17 +45,6 @@ def _scale(bench: BenchPage) -> None:
     bench.press(names.scale)
     bench.type(names.scaleTo, "48")
     bench.one("[data-part=growth]")
-
-
-def _another_fish(bench: BenchPage) -> None:
-    bench.press(names.anotherFish)
-    bench.find(names.findFish, "mackerel", "Mackerel")
-    bench.differences()
-
-
-def _how(bench: BenchPage) -> None:
-    bench.field(names.howReached.format(what="pH")).click()
-    bench.one("[data-part=steps]")
 
 
 def _heat(bench: BenchPage) -> None:
@@ -88,11 +76,8 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("bench-dry-brine", ZANDER, WIDE, False, _nothing),
     ("bench-four-jars", GURNARD, WIDE, False, _third_jar),
     ("bench-marinade", CHAR, WIDE, False, _nothing),
-    ("bench-add-a-jar", GURNARD, WIDE, False, _add_a_jar),
     ("bench-schools", GURNARD, WIDE, False, _schools),
     ("bench-scale", GURNARD, WIDE, False, _scale),
-    ("bench-another-fish", GURNARD, WIDE, False, _another_fish),
-    ("bench-how-it-is-reached", CHAR, WIDE, False, _how),
     ("window", ZANDER, WIDE, False, _window),
     ("window-acid", CHAR, WIDE, False, _window),
     ("window-by-cut", CHAR, WIDE, False, _by_cut),
@@ -103,6 +88,25 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     # The last, for it changes the formula.
     ("bench-heat", ZANDER, WIDE, False, _heat),
 )
+
+
+def _people(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
+    """The screens about people: the last of them is a tablet that is left to whoever comes."""
+    resize(driver, *WIDE)
+    about, you = KitchenPage(driver, address), YouPage(driver, address)
+    about.open(kitchen).press(people.names.invite)
+    about.link()
+    picture("kitchen-people")
+    about.open(kitchen, "settings")
+    picture("kitchen-settings")
+    you.open(kitchen)
+    picture("you")
+    you.press(people.names.shareBrowser)
+    you.press(people.names.shareHere)
+    TablePage(driver, address).one("main li h2")
+    you.leave(names.stepAway)
+    you.one("fieldset button").click()
+    picture("at-the-tablet")
 
 
 def main(folder: Path) -> None:
@@ -121,6 +125,7 @@ def main(folder: Path) -> None:
     table = TablePage(driver, address)
     table.sees("main", "Dry brine")
     picture("table")
+    kitchen = driver.current_url.rsplit("/", 1)[-1]
     for name, title, size, dark, do in VIEWS:
         resize(driver, *size, dark)
         driver.get(address)
@@ -129,6 +134,7 @@ def main(folder: Path) -> None:
         bench.settled()
         do(bench)
         picture(name)
+    _people(driver, address, kitchen, picture)
 
 
 if __name__ == "__main__":

@@ -164,7 +164,8 @@ class ServeTest(RunningTest):
 
         with self.subTest("a database of before is not left behind"):
             who = "insert into accounts_user (username, password, is_superuser, first_name, last_name, email, is_staff,"
-            who += " is_active, date_joined, initials) values ('aa', '!', false, '', '', '', false, true, now(), 'AA')"
+            who += " is_active, date_joined, initials, tablet_code)"
+            who += " values ('aa', '!', false, '', '', '', false, true, now(), 'AA', '')"
             self.query(demo, f"{who} returning username")
             returned, said = here.jar("serve", environment=here.serving())
             self.assertEqual(returned, 1)
@@ -220,6 +221,9 @@ class ServeTest(RunningTest):
         here = self.checkout
         address, file, newer = here.address("serve"), here.folder / "kitchen.dump", here.folder / "newer.dump"
         names = "select string_agg(username, ' ') from accounts_user"
+        signed_in = "insert into accounts_session (session_key, session_data, expire_date, handle, device, started_at,"
+        signed_in += " seen_at) values ('k', '', now() + interval '1 day', gen_random_uuid(), '', now(), now())"
+        self.query(address, f"{signed_in} returning session_key")
         returned, said = here.jar("backup", "kitchen.dump")
         self.assertEqual(returned, 0, said)
         self.assertEqual(file.stat().st_mode & 0o777, 0o600)
@@ -245,6 +249,8 @@ class ServeTest(RunningTest):
         returned, said = here.jar("restore", str(file), "--yes")
         self.assertEqual(returned, 0, said)
         self.assertEqual(self.query(here.address("serve"), names), "aa")
+        # Whoever was signed in then, on a tablet that is lost by now, is not again.
+        self.assertEqual(self.query(here.address("serve"), "select count(*) from accounts_session"), "0")
         before = here.address("serve").removesuffix("/jar") + "/jar_before"
         self.assertEqual(self.query(before, names), "None")
         self.assertTrue(newer.exists())

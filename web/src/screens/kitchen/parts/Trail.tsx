@@ -1,7 +1,7 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { type OwnKitchen, trailPage } from '@/api/people';
 import { Button, Plate, Trouble } from '@/ui';
-import { locale, named } from '@/words';
+import { locale } from '@/words';
 import { people } from '@/words/people';
 
 /** What was done in the kitchen, when and by whom, in the kitchen's own time; and all of it as a table. */
@@ -42,7 +42,7 @@ export function Trail({ kitchen }: { kitchen: OwnKitchen }) {
               </td>
               <td className="w-px py-1 pr-4 whitespace-nowrap">{one.name || people.kitchen.byItself}</td>
               <td className="py-1">
-                {named(people.deeds, one.deed)}
+                {people.deeds[one.deed]}
                 {one.about && <span className="text-quiet">: {one.about}</span>}
               </td>
             </tr>
