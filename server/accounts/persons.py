@@ -44,7 +44,6 @@ def person_of(request: HttpRequest) -> User | AnonymousUser:
         return AnonymousUser()
     # A password that was changed ends what was begun with the one before.
     if not constant_time_compare(request.session.get(HASH_SESSION_KEY, ""), row.opened_by.get_session_auth_hash()):
-        request.session.flush()
         return AnonymousUser()
     if row.tablet_of and row.at and timezone.now() - row.seen_at > row.tablet_of.settings.tablet_away:
         row.at = None

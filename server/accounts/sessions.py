@@ -36,9 +36,11 @@ class SessionStore(DatabaseStore):
     def _get_session_from_db(self) -> Session | None:
         people = Session.objects.select_related("opened_by", "at", "tablet_of")
         try:
-            self.row = people.filter(session_key=self.session_key, expire_date__gt=timezone.now()).first()
+            found = people.filter(session_key=self.session_key, expire_date__gt=timezone.now()).first()
         except SuspiciousOperation:
-            self.row = None
+            found = None
+        # What a kitchen has settled since holds at once, for a tablet that is lost too.
+        self.row = found if found and ends_at(found) > timezone.now() else None
         if self.row is None:
             self._session_key = None
         return self.row

@@ -2,7 +2,7 @@
 
 from selenium.webdriver.common.keys import Keys
 
-from server.pantry.models import OwnRows
+from server.accounts.models import Kitchen
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.bench import OPEN_JAR
 from tests.browser.pages.page import called
@@ -36,7 +36,8 @@ class EditAJarTest(BrowserTest):
         bench.press(names.withoutScale.format(place="2"))
         bench.press(names.keepScales)
         bench.until(lambda: bench.weighs() == ["1 3/8 tsp", "1 3/8 tsp"], "spoons where the scale cannot")
-        self.assertEqual(OwnRows.objects.get().document["scales"], [{"step_g": 1, "max_g": 3000}])
+        kept = Kitchen.objects.get(pk=self.kitchen.pk).settings
+        self.assertEqual(kept.scales, [{"step_g": 1, "max_g": 3000}])
 
     def test_lines_come_and_go_and_change_what_they_follow(self) -> None:
         self.open_formula(ZANDER)

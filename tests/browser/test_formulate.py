@@ -145,7 +145,7 @@ class LinesTest(BrowserTest):
         bench.type(names.weighOf.format(line="Lemon juice"), "75")
         bench.until(lambda: bench.value_of(lemon) == "72.82", "the writing follows")
         bench.field(names.addLine).click()
-        self.assertEqual(bench.weighs()[0], "75.0 g")
+        bench.until(lambda: bench.weighs()[0] == "75.0 g", "as it was weighed")
         bench.settled()
         line = self.stored(CHAR).document["jars"][0]["lines"][0]
         self.assertEqual((line["amount"]["unit"], line["per"]["value"]), ("ml", 840))

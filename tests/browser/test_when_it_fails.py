@@ -2,10 +2,9 @@
 
 import json
 
-from django.contrib.sessions.models import Session
-from django.core.cache import cache
 from selenium.webdriver.common.by import By
 
+from server.accounts.models import Session
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.window import WindowPage
 from tests.browser.words import names
@@ -17,7 +16,6 @@ FAILURE = "[data-part=failure]"
 class FailingTest(BrowserTest):
     def sign_out_elsewhere(self) -> None:
         Session.objects.all().delete()
-        cache.clear()
 
     def to_the_window(self) -> WindowPage:
         window = WindowPage(self.driver, self.live_server_url)

@@ -212,6 +212,13 @@ class TabletTest(AccountTest):
             clock.shift(timedelta(hours=73))
             self.assert_problem(self.come(self.cook, "2580"), 401)
 
+    def test_what_an_owner_settles_holds_for_a_tablet_at_once(self) -> None:
+        with time_machine.travel(timezone.now() + timedelta(hours=5), tick=False):
+            self.assertEqual(self.come(self.cook, "2580").status_code, 200)
+        Kitchen.objects.update(settings_document={"tablet_idle_h": 4})
+        with time_machine.travel(timezone.now() + timedelta(hours=10), tick=False):
+            self.assert_problem(self.come(self.cook, "2580"), 401)
+
     def test_a_code_is_not_found_by_guessing_and_a_wrong_one_changes_nobody(self) -> None:
         for who, code in ((self.owner, "0000"), (User(pk=10**9), "0000"), (self.owner, "☃"), (self.owner, "")):
             self.assert_problem(self.come(who, code), 422, "/code")

@@ -8,6 +8,7 @@ from typing import Annotated
 from uuid import UUID
 
 from django.contrib.auth import HASH_SESSION_KEY, logout
+from django.db import transaction
 from django.db.models import QuerySet
 from django.http import Http404
 from django.utils import timezone
@@ -120,8 +121,11 @@ def change_password(request: AuthedRequest, body: PasswordChange) -> tuple[int, 
     """Take another password; one is signed out everywhere else."""
     user = on_own_device(request)
     _confirm(request, user, body.old, "/old")
-    passwords.replace(user, body.password, keep=row_of(request))
-    request.session[HASH_SESSION_KEY] = user.get_session_auth_hash()
+    with transaction.atomic():
+        passwords.replace(user, body.password, keep=row_of(request))
+        # In one: what the page asks meanwhile is of the old password or of the new one.
+        request.session[HASH_SESSION_KEY] = user.get_session_auth_hash()
+        request.session.save()
     return 204, None
 
 

@@ -40,7 +40,7 @@ export function AtTablet({ tablet, onEntered }: Props) {
             onClick={() => setWho(one.id)}
             className="flex min-h-16 flex-col items-center justify-center rounded-control border border-edge px-1 aria-pressed:border-3 aria-pressed:border-kelp aria-pressed:bg-kelp-soft"
           >
-            <strong className="text-xl">{one.initials}</strong>
+            <strong className="text-xl">{one.initials || one.name.slice(0, 2)}</strong>
             <span className="max-w-full truncate text-sm text-quiet">{one.name}</span>
           </button>
         ))}
