@@ -1,6 +1,7 @@
 """Questions about people and kitchens. The one place where permission is checked."""
 
 from django.core.exceptions import PermissionDenied
+from django.db.models import QuerySet
 from django.http import Http404
 
 from server.accounts import second_factor
@@ -14,10 +15,10 @@ def membership(user: User, slug: str) -> Membership:
 
     At a shared tablet only its kitchen is there, and nobody is an owner.
     """
-    found = next((one for one in kitchens_of(user, slug)), None)
-    if found is None:
+    found = _seen(user).filter(kitchen__slug=slug)[:1]
+    if not found:
         raise Http404
-    return found
+    return _at_tablet(user, found[0])
 
 
 def kitchen_to_read(user: User, slug: str) -> Kitchen:
@@ -43,17 +44,20 @@ def kitchen_to_own(user: User, slug: str) -> Kitchen:
     return found.kitchen
 
 
-def kitchens_of(user: User, slug: str | None = None) -> list[Membership]:
-    """The person's kitchens with roles, by name; or the one of a slug. At a shared tablet they are fewer."""
-    mine = Membership.objects.select_related("kitchen").filter(user=user).order_by("kitchen__name", "kitchen__pk")
-    if slug is not None:
-        mine = mine.filter(kitchen__slug=slug)
-    if user.tablet_of is not None:
-        mine = mine.filter(kitchen=user.tablet_of)
-    found = list(mine)
-    for one in found:
-        if user.tablet_of is not None and one.role == Role.OWNER:
-            one.role = Role.COOK
+def kitchens_of(user: User) -> list[Membership]:
+    """The person's kitchens with roles, by name. At a shared tablet there is only its own."""
+    return [_at_tablet(user, one) for one in _seen(user).order_by("kitchen__name", "kitchen__pk")]
+
+
+def _seen(user: User) -> "QuerySet[Membership]":
+    mine = Membership.objects.select_related("kitchen").filter(user=user)
+    return mine if user.tablet_of is None else mine.filter(kitchen=user.tablet_of)
+
+
+def _at_tablet(user: User, found: Membership) -> Membership:
+    """The membership as it counts where the person is: at a shared tablet nobody is an owner."""
+    if user.tablet_of is not None and found.role == Role.OWNER:
+        found.role = Role.COOK
     return found
 
 
