@@ -6,6 +6,7 @@ from selenium.webdriver.common.keys import Keys
 
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
+from tests.browser.pages.people import KitchenPage, YouPage
 from tests.browser.words import catalogue, names, says
 
 CHAR, GURNARD = "Arctic char, lemon and orange", "Gurnard, mustard buttermilk"
@@ -214,6 +215,11 @@ class EverybodyTest(BrowserTest):
             self.assertEqual(self.driver.execute_script(SMALL, least), [], ("window", least))
             bench.to_the_table()
             self.assertEqual(self.driver.execute_script(SMALL, least), [], ("table", least))
+            for part in ("people", "settings", "trail"):
+                KitchenPage(self.driver, self.live_server_url).open(self.kitchen.slug, part)
+                self.assertEqual(self.driver.execute_script(SMALL, least), [], (part, least))
+            YouPage(self.driver, self.live_server_url).open(self.kitchen.slug)
+            self.assertEqual(self.driver.execute_script(SMALL, least), [], ("you", least))
 
     def test_in_colours_of_one_s_own_and_with_more_contrast_it_is_still_accessible(self) -> None:
         self.open_formula(CHAR)
@@ -244,7 +250,13 @@ class EverybodyTest(BrowserTest):
                 )
             ]
             self.assertEqual(tops[0], min(tops), width)
-            self.assertLessEqual(self.driver.execute_script("return document.documentElement.scrollWidth"), width)
+            wide = "return document.documentElement.scrollWidth"
+            self.assertLessEqual(self.driver.execute_script(wide), width)
+        for part in ("people", "settings", "trail"):
+            KitchenPage(self.driver, self.live_server_url).open(self.kitchen.slug, part)
+            self.assertLessEqual(self.driver.execute_script(wide), width, part)
+        YouPage(self.driver, self.live_server_url).open(self.kitchen.slug)
+        self.assertLessEqual(self.driver.execute_script(wide), width, "you")
 
     def test_no_words_speak_as_a_chemist_does(self) -> None:
         """Nothing that is shown says what a cook would have to look up: common practice."""

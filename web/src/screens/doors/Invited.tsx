@@ -51,7 +51,7 @@ export function Invited({ link, token }: { link: LinkLook; token: string }) {
           </Button>
           <p className="mt-4 text-sm text-quiet">
             {people.doors.hereAlready}{' '}
-            <Link to="/sign-in" className="text-kelp underline">
+            <Link to="/sign-in" className="inline-flex min-h-6 items-center text-kelp underline">
               {people.names.toSignIn}
             </Link>
           </p>

@@ -24,7 +24,7 @@ export function Reset({ token }: { token: string }) {
     return (
       <p role="status" className="mt-3">
         {people.doors.resetDone}{' '}
-        <Link to="/sign-in" className="text-kelp underline">
+        <Link to="/sign-in" className="inline-flex min-h-6 items-center text-kelp underline">
           {people.names.toSignIn}
         </Link>
       </p>

@@ -28,7 +28,7 @@ export function SignIn() {
       {tablet && !byName ? (
         <>
           <AtTablet tablet={tablet} onEntered={onEntered} />
-          <LinkButton className="mt-4 pointer-coarse:min-h-11" onClick={() => setByName(true)}>
+          <LinkButton className="mt-4" onClick={() => setByName(true)}>
             {people.names.byName}
           </LinkButton>
         </>

@@ -84,7 +84,7 @@ export function Person({ person, kitchen, owns, oneself }: Props) {
         ) : (
           <span>{people.roles[person.role]}</span>
         )}
-        {owns && oneself && <span className="size-9 pointer-coarse:size-11" />}
+        {owns && oneself && <span className="hidden size-9 sm:block" />}
         {owns && !oneself && (
           <LazyMenu
             label={fill(people.names.moreFor, { person: person.name })}

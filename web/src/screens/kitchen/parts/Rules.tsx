@@ -35,7 +35,7 @@ export function Rules({ rules, owns, faultOf, onChange }: Props) {
                   <LinkButton
                     aria-label={fill(people.names.dropRule, { place: place + 1 })}
                     onClick={() => onChange(rules.filter((_, at) => at !== place))}
-                    className="pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+                    className="min-w-6"
                   >
                     ×
                   </LinkButton>

@@ -46,105 +46,108 @@ export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean
   }
 
   return (
-    <form onSubmit={keep} className="grid items-start gap-3 lg:grid-cols-2">
-      <Plate title={people.names.settings} part="settings">
-        <Field
-          id="time-zone"
-          label={people.names.timeZone}
-          list="time-zones"
-          className="w-72"
-          value={settled.time_zone}
-          disabled={!owns}
-          onType={(time_zone) => settle({ time_zone })}
-          hint={people.kitchen.zoneSays}
-          fault={sending.faultOf('/time_zone')}
-        />
-        <datalist id="time-zones">
-          {ZONES.map((zone) => (
-            <option key={zone} value={zone} />
-          ))}
-        </datalist>
-        <p className="mt-4 font-semibold">{people.names.spoons}</p>
-        <Choice
-          label={people.names.spoons}
-          value={settled.spoons}
-          choices={people.spoonsOf}
-          disabled={!owns}
-          onPick={(spoons) => settle({ spoons })}
-          className="mt-1 max-w-full"
-        />
-        <p className="mt-0.5 text-sm text-quiet">{people.kitchen.spoonsSay}</p>
-        <p className="mt-4 font-semibold">{people.kitchen.scales}</p>
-        <p className="mt-1 flex flex-wrap items-center gap-3">
-          {scales
-            .map((one) => fill(people.kitchen.scale, { step: grams(one.step_g), max: grams(one.max_g) }))
-            .join(' · ')}
-          <Button look="plain" onClick={() => setWeighing(true)}>
-            {names.ourScales}
-          </Button>
-        </p>
-        <ScalesDialog
-          kitchen={kitchen.slug}
-          kept={scales}
-          readOnly={kitchen.role === 'viewer'}
-          open={weighing}
-          onClose={() => setWeighing(false)}
-        />
-      </Plate>
-      <div className="grid gap-3">
-        <Plate title={people.kitchen.rules} part="rules">
-          <Rules
-            rules={settled.house_rules}
-            owns={owns}
-            faultOf={sending.faultOf}
-            onChange={(house_rules) => settle({ house_rules })}
-          />
-        </Plate>
-        <Plate title={people.you.tablet} part="tablet-settings">
+    <>
+      <form onSubmit={keep} className="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-2">
+        <Plate title={people.names.settings} part="settings">
           <Field
-            id="away"
-            label={people.names.awayMin}
-            inputMode="numeric"
-            className="w-24"
-            value={away}
+            id="time-zone"
+            label={people.names.timeZone}
+            list="time-zones"
+            className="w-full max-w-72"
+            value={settled.time_zone}
             disabled={!owns}
-            onType={setAway}
-            fault={sending.faultOf('/tablet_away_min')}
+            onType={(time_zone) => settle({ time_zone })}
+            hint={people.kitchen.zoneSays}
+            fault={sending.faultOf('/time_zone')}
           />
-          <Field
-            id="idle"
-            label={people.names.idleH}
-            inputMode="numeric"
-            className="w-24"
-            value={idle}
+          <datalist id="time-zones">
+            {ZONES.map((zone) => (
+              <option key={zone} value={zone} />
+            ))}
+          </datalist>
+          <p className="mt-4 font-semibold">{people.names.spoons}</p>
+          <Choice
+            label={people.names.spoons}
+            value={settled.spoons}
+            choices={people.spoonsOf}
             disabled={!owns}
-            onType={setIdle}
-            fault={sending.faultOf('/tablet_idle_h')}
+            onPick={(spoons) => settle({ spoons })}
+            className="mt-1 max-w-full"
           />
-        </Plate>
-        <Plate title={people.you.factor} part="factor-settings">
-          <label className="mt-2 flex min-h-6 items-center gap-2 pointer-coarse:min-h-11">
-            <input
-              type="checkbox"
-              checked={settled.owners_need_second_factor}
-              disabled={!owns}
-              onChange={(event) => settle({ owners_need_second_factor: event.target.checked })}
-            />
-            {people.names.needFactor}
-          </label>
-          <p className="text-sm text-quiet">{people.kitchen.factorSays}</p>
-          <Trouble words={sending.faultOf('/owners_need_second_factor')} />
-        </Plate>
-        {owns && (
-          <p className="flex flex-wrap items-center gap-3">
-            <Button type="submit" disabled={sending.busy}>
-              {people.names.keepSettings}
+          <p className="mt-0.5 text-sm text-quiet">{people.kitchen.spoonsSay}</p>
+          <p className="mt-4 font-semibold">{people.kitchen.scales}</p>
+          <p className="mt-1 flex flex-wrap items-center gap-3">
+            {scales
+              .map((one) => fill(people.kitchen.scale, { step: grams(one.step_g), max: grams(one.max_g) }))
+              .join(' · ')}
+            <Button look="plain" onClick={() => setWeighing(true)}>
+              {names.ourScales}
             </Button>
-            <Done words={done && people.kitchen.settled} />
-            <Trouble words={sending.fault} />
           </p>
-        )}
-      </div>
-    </form>
+        </Plate>
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
+          <Plate title={people.kitchen.rules} part="rules">
+            <Rules
+              rules={settled.house_rules}
+              owns={owns}
+              faultOf={sending.faultOf}
+              onChange={(house_rules) => settle({ house_rules })}
+            />
+          </Plate>
+          <Plate title={people.you.tablet} part="tablet-settings">
+            <Field
+              id="away"
+              label={people.names.awayMin}
+              inputMode="numeric"
+              className="w-24"
+              value={away}
+              disabled={!owns}
+              onType={setAway}
+              fault={sending.faultOf('/tablet_away_min')}
+            />
+            <Field
+              id="idle"
+              label={people.names.idleH}
+              inputMode="numeric"
+              className="w-24"
+              value={idle}
+              disabled={!owns}
+              onType={setIdle}
+              fault={sending.faultOf('/tablet_idle_h')}
+            />
+          </Plate>
+          <Plate title={people.you.factor} part="factor-settings">
+            <label className="mt-2 flex min-h-6 items-center gap-2 pointer-coarse:min-h-11">
+              <input
+                type="checkbox"
+                checked={settled.owners_need_second_factor}
+                disabled={!owns}
+                onChange={(event) => settle({ owners_need_second_factor: event.target.checked })}
+              />
+              {people.names.needFactor}
+            </label>
+            <p className="text-sm text-quiet">{people.kitchen.factorSays}</p>
+            <Trouble words={sending.faultOf('/owners_need_second_factor')} />
+          </Plate>
+          {owns && (
+            <p className="flex flex-wrap items-center gap-3">
+              <Button type="submit" disabled={sending.busy}>
+                {people.names.keepSettings}
+              </Button>
+              <Done words={done && people.kitchen.settled} />
+              <Trouble words={sending.fault} />
+            </p>
+          )}
+        </div>
+      </form>
+      {/* Outside: what is submitted in it is not the settings. */}
+      <ScalesDialog
+        kitchen={kitchen.slug}
+        kept={scales}
+        readOnly={kitchen.role === 'viewer'}
+        open={weighing}
+        onClose={() => setWeighing(false)}
+      />
+    </>
   );
 }

@@ -24,7 +24,7 @@ export function Trail({ kitchen }: { kitchen: OwnKitchen }) {
       <p className="mt-1 flex flex-wrap items-center justify-between gap-3 text-sm text-quiet">
         {people.kitchen.trailSays}
         <a
-          className="text-kelp underline underline-offset-2"
+          className="inline-flex min-h-6 items-center text-kelp underline underline-offset-2"
           href={`/api/kitchens/${kitchen.slug}/trail.csv`}
           download
         >
