@@ -1,13 +1,14 @@
 """Questions about people and kitchens. The one place where permission is checked."""
 
 from django.core.exceptions import PermissionDenied
-from django.db.models import QuerySet
 from django.http import Http404
 
 from server.accounts import second_factor
 from server.accounts.models import Kitchen, Membership, Role, User
+from server.common.reading import Reading
 
 WRITERS = (Role.OWNER, Role.COOK)
+OWN = Reading(Membership, "kitchen", "one.user_id = %s AND other.slug = %s")
 
 
 def membership(user: User, slug: str) -> Membership:
@@ -15,10 +16,10 @@ def membership(user: User, slug: str) -> Membership:
 
     At a shared tablet only its kitchen is there, and nobody is an owner.
     """
-    found = _seen(user).filter(kitchen__slug=slug)[:1]
-    if not found:
+    found = OWN.first(user.pk, slug)
+    if found is None or (user.tablet_of is not None and found.kitchen != user.tablet_of):
         raise Http404
-    return _at_tablet(user, found[0])
+    return _at_tablet(user, found)
 
 
 def kitchen_to_read(user: User, slug: str) -> Kitchen:
@@ -46,12 +47,10 @@ def kitchen_to_own(user: User, slug: str) -> Kitchen:
 
 def kitchens_of(user: User) -> list[Membership]:
     """The person's kitchens with roles, by name. At a shared tablet there is only its own."""
-    return [_at_tablet(user, one) for one in _seen(user).order_by("kitchen__name", "kitchen__pk")]
-
-
-def _seen(user: User) -> "QuerySet[Membership]":
     mine = Membership.objects.select_related("kitchen").filter(user=user)
-    return mine if user.tablet_of is None else mine.filter(kitchen=user.tablet_of)
+    if user.tablet_of is not None:
+        mine = mine.filter(kitchen=user.tablet_of)
+    return [_at_tablet(user, one) for one in mine.order_by("kitchen__name", "kitchen__pk")]
 
 
 def _at_tablet(user: User, found: Membership) -> Membership:

@@ -10,17 +10,19 @@ from typing import Any
 from django.conf import settings
 from django.contrib.auth import SESSION_KEY
 from django.contrib.sessions.backends.db import SessionStore as DatabaseStore
-from django.core.exceptions import SuspiciousOperation
 from django.http import HttpRequest
 from django.utils import timezone
 from ua_parser import parse
 
 from server.accounts.models import Session, User
+from server.common.reading import Reading
 
 # What a browser says of itself is read up to this.
 LONGEST_AGENT = 400
 # A session that is used is noted so at most this often.
 NOTED_EACH = timedelta(seconds=30)
+# With whoever is at it, and no more: mostly they opened it themselves.
+LIVE = Reading(Session, "at", "one.session_key = %s AND one.expire_date > %s")
 
 
 class SessionStore(DatabaseStore):
@@ -34,12 +36,7 @@ class SessionStore(DatabaseStore):
         return Session
 
     def _get_session_from_db(self) -> Session | None:
-        # With whoever is at it, and no more: this is read with every request, and mostly they opened it themselves.
-        rows = Session.objects.select_related("at").filter(session_key=self.session_key)
-        try:
-            (found,) = rows.filter(expire_date__gt=timezone.now())[:1] or (None,)
-        except SuspiciousOperation:
-            found = None
+        found = LIVE.first(self.session_key, timezone.now()) if self.session_key else None
         if found and found.at_id == found.opened_by_id:
             found.opened_by = found.at
         # What a kitchen has settled since holds at once, for a tablet that is lost too.

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, Outlet, useMatches, useNavigate, useRouteContext, useRouter } from '@tanstack/react-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api, openedBy, Problem, queries, sessionQuery, taken } from '@/api';
 import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
@@ -33,14 +33,18 @@ export function Shell() {
 
   // A tablet that nobody touched asks who is there: what was typed waits in it for its author.
   const left = shared && problem?.trouble === 'signed_out';
+  /** Who goes by themselves is on the way already. */
+  const going = useRef(false);
   useEffect(() => {
-    if (left) window.location.assign(`/sign-in?from=${encodeURIComponent(window.location.pathname)}`);
+    if (left && !going.current)
+      window.location.assign(`/sign-in?from=${encodeURIComponent(window.location.pathname)}`);
   }, [left]);
 
   /** Nobody leaves with something unsaid: what was typed is sent first, and what cannot be is told. */
   async function leave(ways: '/api/session' | '/api/session/at') {
     const kept = await sendAll();
     if (!kept && stuck !== says.app.unsent) return setStuck(says.app.unsent);
+    going.current = true;
     try {
       const session = await taken(api.DELETE(ways)).catch((error: unknown) => {
         // Whose session ended elsewhere is signed out already.
@@ -54,6 +58,7 @@ export function Shell() {
       openedBy(0);
       queries.removeQueries({ predicate: (asked) => asked.queryKey[0] !== sessionQuery.queryKey[0] });
     } catch (error) {
+      going.current = false;
       if (!(error instanceof Problem)) throw error;
       setStuck(fill(says.app.stillIn, { why: error.detail }));
     }
