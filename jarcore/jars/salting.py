@@ -6,22 +6,23 @@ from dataclasses import astuple, dataclass, replace
 
 from jarcore.data import look_at_the_time, parameter
 from jarcore.jars import dry_salt
-from jarcore.jars.contents import FEW_RANGES, Contents
+from jarcore.jars.contents import FEW_RANGES
 from jarcore.jars.laid import Coat, Laid, Salted, SaltStep
 
 RINSED = "rinse"
 COAT = "coat"
 EATEN = ("cooked", "eaten")
-# So many ends are all tried: those of a few ranges on a few sizes.
+# So many ends are all tried on each size: those of a few ranges on a few sizes.
 MANY_ENDS = 4 * 2**FEW_RANGES
-# What the salt on the plate goes by.
-GOES_BY: tuple[Callable[[Contents], float], ...] = (
-    lambda end: end.contact.salt_g,
-    lambda end: end.salt_pct,
-    lambda end: end.later_salt_g(),
-    lambda end: end.contact.mass_g,
-    lambda end: end.contact.other_sodium_mg,
+# What is told of the plate, each so that its first is what counts; and so many of the first are tried on each size.
+TOLD: tuple[Callable[[SaltStep], float], ...] = (
+    lambda step: step.low_g,
+    lambda step: -step.high_g,
+    lambda step: -step.stays_g,
+    lambda step: step.other_sodium_mg,
+    lambda step: -step.other_sodium_mg,
 )
+FIRST = 1
 
 
 def salted(laid: Laid) -> Salted:
@@ -30,8 +31,7 @@ def salted(laid: Laid) -> Salted:
     Lines that go on just before heat or on the plate are eaten whole, whatever the jar's fate. What was written as a
     range is reckoned at all its ends, each with the model's own range.
     """
-    ends = _telling(laid.contents.ends, max(1, len(laid.fish.groups)))
-    at_ends = [_with_coat(replace(laid, contents=end)) for end in ends]
+    at_ends = _telling([_with_coat(replace(laid, contents=end)) for end in laid.contents.ends])
     step = _whole_step(laid)
     steps = (step, *map(_whole_step, at_ends))
     low, high, most = (
@@ -46,18 +46,17 @@ def salted(laid: Laid) -> Salted:
     return Salted(step=step, low_g=low, high_g=high, most_g=most, sodium_low_mg=min(sodium), sodium_high_mg=max(sodium))
 
 
-def _telling(ends: Sequence[Contents], sizes: int) -> Sequence[Contents]:
-    """Of many ends, each on so many sizes of pieces, those that are first or last in what salt goes by: how much of it
-    there is, how strong the jar is, what comes later, how much jar there is. The others lie between them on the plate
-    too.
+def _telling(ends: Sequence[Laid]) -> Sequence[Laid]:
+    """Of many ends on many sizes of pieces, those that tell the range of what is on the plate.
+
+    They are looked for with all pieces as one: an end that is the last of all there is so on each size.
     """
-    if len(ends) * sizes <= MANY_ENDS:
+    # What a coating leaves is reckoned for all pieces together anyhow.
+    if not ends or ends[0].kind.coats or len(ends) * len(ends[0].fish.groups) <= MANY_ENDS:
         return ends
-    told: dict[int, Contents] = {}
-    for by in GOES_BY:
-        for end in (min(ends, key=by), max(ends, key=by)):
-            told[id(end)] = end
-    return list(told.values())
+    steps = [_with_later(one, one.kind.salt(one)) for one in ends]
+    told = {at for by in TOLD for at in sorted(range(len(steps)), key=lambda at: by(steps[at]))[:FIRST]}
+    return [ends[at] for at in sorted(told)]
 
 
 def _with_coat(laid: Laid) -> Laid:
@@ -101,7 +100,11 @@ def _whole_step(laid: Laid) -> SaltStep:
     look_at_the_time()
     # A coating's pick-up is that of all pieces; what goes into the flesh is reckoned for each size.
     steps = [one.kind.salt(one) for one in ([laid] if laid.kind.coats else laid.by_size())]
-    step = steps[0] if len(steps) == 1 else _sum_of(steps)
+    return _with_later(laid, steps[0] if len(steps) == 1 else _sum_of(steps))
+
+
+def _with_later(laid: Laid, step: SaltStep) -> SaltStep:
+    """What the jar brings to the plate, with what goes on later, just before heat or there."""
     later = laid.contents.later_salt_g()
     return SaltStep(
         added_g=laid.contents.composition.salt_g,

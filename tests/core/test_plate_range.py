@@ -10,8 +10,11 @@ from hypothesis import strategies as st
 
 from jarcore.formula import evaluate
 from tests.core import cases
-from tests.core.cases import changed, zander
+from tests.core.cases import ROOT, changed, zander
 from tests.core.test_random import RANDOM, formulas
+
+DEMO = ROOT / "server/demo/formulas"
+PER = {"value": 420, "unit": "g"}
 
 
 def ranged(document: dict[str, Any], widths: list[float]) -> list[dict[str, Any]]:
@@ -83,6 +86,31 @@ class PlateRangeTest(TestCase):
             "ledger"
         ]
         self.assertAlmostEqual(parted["salt_g"], alike["salt_g"], places=6)
+
+    def test_alike_pieces_may_be_called_four_sizes(self) -> None:
+        """Many ranges on several sizes: nothing else is on the plate than with all pieces together."""
+        more = {"honey": 12, "soy-sauce-light": 9, "egg-whole": 30, "wheat-flour": 25, "lemon-juice": 15, "water": 40}
+        for path in sorted(DEMO.glob("*.jar.json")):
+            document = json.loads(path.read_text(encoding="utf-8"))
+            for jar in document["jars"]:
+                jar["lines"] += [
+                    {"ingredient": name, "amount": {"value": mass, "unit": "g"}, "basis": "fish", "per": PER}
+                    for name, mass in more.items()
+                ]
+            lines = [line for jar in document["jars"] for line in jar["lines"] if "value" in line.get("amount", {})]
+            ranged({"jars": [{"lines": lines}]}, [0.5] * len(lines))
+            fish, of_all = document["fish"], evaluate(document)["ledger"]["entries"]
+            quarter = {
+                "pieces": fish["pieces"] // 4,
+                "weight": {**fish["weight"], "value": fish["weight"]["value"] / 4},
+                "thickness": fish["thickness"],
+            }
+            fish["groups"] = [{"id": f"g{at}", **quarter} for at in range(4)]
+            of_four = evaluate(document)["ledger"]["entries"]
+            for part in ("low_g", "high_g"):
+                for one, all_of_it in zip(of_four, of_all, strict=True):
+                    with self.subTest(path.name, jar=one["jar"], part=part):
+                        self.assertAlmostEqual(one[part] / all_of_it[part], 1, delta=0.005)
 
     def test_sodium_of_a_rub_is_on_the_plate_under_skin_too(self) -> None:
         soda = [{"id": "s", "ingredient": "baking-soda", "amount": {"value": 2, "unit": "g"}, "basis": "fixed"}]
