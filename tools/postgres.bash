@@ -80,7 +80,7 @@ try_postgres() {
     -o "-p $(cat "$PG_HOME/port") -k '$(socket_folder)' -c listen_addresses=127.0.0.1 -c unix_socket_permissions=0700" start 9>&-
 }
 
-# The owner is jar, who migrates; the application is jar_app, who reads and writes rows and no more (server/formulas/rights.py).
+# The owner is jar, who migrates; the application is jar_app, who reads and writes rows and no more (server/common/rights.py).
 make_database() {
   local bin; bin=$(postgres_bin)
   export PGPASSWORD; PGPASSWORD=$(cat "$PG_HOME/password")

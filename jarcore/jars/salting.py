@@ -14,7 +14,7 @@ COAT = "coat"
 EATEN = ("cooked", "eaten")
 # So many ends are all tried on each size: those of a few ranges on a few sizes.
 MANY_ENDS = 4 * 2**FEW_RANGES
-# What is told of the plate, each so that its first is what counts; and so many of the first are tried on each size.
+# What is told of the plate, each so that the least of it is what counts.
 TOLD: tuple[Callable[[SaltStep], float], ...] = (
     lambda step: step.low_g,
     lambda step: -step.high_g,
@@ -22,7 +22,6 @@ TOLD: tuple[Callable[[SaltStep], float], ...] = (
     lambda step: step.other_sodium_mg,
     lambda step: -step.other_sodium_mg,
 )
-FIRST = 1
 
 
 def salted(laid: Laid) -> Salted:
@@ -49,13 +48,13 @@ def salted(laid: Laid) -> Salted:
 def _telling(ends: Sequence[Laid]) -> Sequence[Laid]:
     """Of many ends on many sizes of pieces, those that tell the range of what is on the plate.
 
-    They are looked for with all pieces as one: an end that is the last of all there is so on each size.
+    They are looked for with all pieces as one: what is last there is so on each size too, or near it.
     """
     # What a coating leaves is reckoned for all pieces together anyhow.
     if not ends or ends[0].kind.coats or len(ends) * len(ends[0].fish.groups) <= MANY_ENDS:
         return ends
     steps = [_with_later(one, one.kind.salt(one)) for one in ends]
-    told = {at for by in TOLD for at in sorted(range(len(steps)), key=lambda at: by(steps[at]))[:FIRST]}
+    told = {min(range(len(steps)), key=lambda at: by(steps[at])) for by in TOLD}
     return [ends[at] for at in sorted(told)]
 
 

@@ -1,13 +1,20 @@
-"""Initials: a few characters that say in a kitchen who did something, so no two people there share them."""
+"""What a person is called: a name, and initials, which say in a kitchen who did what and are one person's there."""
+
+from typing import Annotated
 
 from django.db import transaction
 from django.db.models import QuerySet
+from pydantic import StringConstraints
 
 from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.problems import Problem
+from server.common.text import TAKEN
 
 PLACE = "/initials"
+# What others read, as it is typed.
+Name = Annotated[str, StringConstraints(strip_whitespace=True, max_length=150), TAKEN]
+Initials = Annotated[str, StringConstraints(strip_whitespace=True, max_length=4), TAKEN]
 
 
 def check(initials: str, kitchens: "QuerySet[Kitchen]", user: User | None = None) -> None:

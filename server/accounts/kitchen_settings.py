@@ -5,7 +5,7 @@ from functools import cache
 from typing import Annotated, Any, Literal
 from zoneinfo import available_timezones
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field
 
 from server.common.text import Text
 
@@ -47,6 +47,17 @@ def _each_once(rules: "list[HouseRule]") -> "list[HouseRule]":
     return rules
 
 
+def _whole(what: str, low: int, high: int) -> BeforeValidator:
+    """A whole number of something between two others, refused in words."""
+
+    def checked(value: object) -> object:
+        if isinstance(value, bool) or not isinstance(value, int) or not low <= value <= high:
+            raise ValueError(f"A whole number of {what}, from {low} to {high}.")
+        return value
+
+    return BeforeValidator(checked)
+
+
 class HouseRule(BaseModel):
     """What a kitchen always does, in its own words; a formula can name it by its id."""
 
@@ -54,29 +65,30 @@ class HouseRule(BaseModel):
     text: Annotated[Text, Field(max_length=200), AfterValidator(_words)]
 
 
-Spoons = Literal["us", "metric"]
-HouseRules = Annotated[list[HouseRule], Field(max_length=MOST_RULES), AfterValidator(_each_once)]
-AwayMin = Annotated[int, Field(ge=1, le=720)]
-IdleH = Annotated[int, Field(ge=1, le=336)]
+class Settled(BaseModel):
+    """What owners settle on one screen.
 
-
-class KitchenSettings(BaseModel):
-    """The record. What is not said is as it stands here; what a later version said beside it is kept by nobody.
-
-    `scales` are rows of a jar-table/pantry document, None for the usual ones; `spoons` is what tsp, tbsp and cup are
-    in a formula that begins here; of a shared tablet: after how long [min] without a touch it asks who is there, and
-    after how long [h] somebody has to sign it in anew.
+    `spoons` is what tsp, tbsp and cup are in a formula that begins here; of a shared tablet: after how long [min]
+    without a touch it asks who is there, and after how long [h] somebody has to sign it in anew.
     """
 
+    # What a later version said beside it is kept by nobody.
     model_config = ConfigDict(extra="ignore")
 
     time_zone: Zone = "UTC"
-    spoons: Spoons = "us"
-    scales: Annotated[list[Any], Field(max_length=MOST_SCALES)] | None = None
-    house_rules: HouseRules = []
-    tablet_away_min: AwayMin = 15
-    tablet_idle_h: IdleH = 72
+    spoons: Literal["us", "metric"] = "us"
+    house_rules: Annotated[list[HouseRule], Field(max_length=MOST_RULES), AfterValidator(_each_once)] = []
+    tablet_away_min: Annotated[int, _whole("minutes", 1, 720)] = 15
+    tablet_idle_h: Annotated[int, _whole("hours", 1, 336)] = 72
     owners_need_second_factor: bool = False
+
+
+class KitchenSettings(Settled):
+    """The record: what is not said is as it stands here. `scales` are rows of a jar-table/pantry document, kept with
+    the pantry, None for the usual ones.
+    """
+
+    scales: Annotated[list[Any], Field(max_length=MOST_SCALES)] | None = None
 
     @property
     def tablet_away(self) -> timedelta:

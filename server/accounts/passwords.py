@@ -1,15 +1,21 @@
 """Passwords: chosen, changed, and what a change ends."""
 
+from typing import Annotated
+
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
+from pydantic import Field
 
 from server.accounts import trail, tries
 from server.accounts.models import Session, User
 from server.common.problems import Problem
+from server.common.text import Text
 
 # Longer than any that is remembered: what is hashed is bounded.
 LONGEST = 1000
+# A password as it is typed.
+Password = Annotated[Text, Field(max_length=LONGEST)]
 
 
 def choose(user: User, password: str, *, place: str = "/password") -> None:

@@ -6,6 +6,7 @@ from urllib.parse import quote, urlencode
 
 import segno
 from django.db import transaction
+from django.db.models import Exists, OuterRef, QuerySet
 from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
 
@@ -29,7 +30,18 @@ class Offered:
 
 def has_one(user: User) -> bool:
     """Whether they sign in with a second factor."""
-    return bool(TOTPDevice.objects.filter(user=user, confirmed=True).exists())
+    return bool(_of(user).exists())
+
+
+def of_each(user: OuterRef) -> Exists:
+    """The same of each person in a query."""
+    return Exists(_of(user))
+
+
+def _of(user: User | OuterRef) -> "QuerySet[TOTPDevice]":
+    """What counts of their devices."""
+    found: QuerySet[TOTPDevice] = TOTPDevice.objects.filter(user=user, confirmed=True)
+    return found
 
 
 @transaction.atomic
@@ -66,7 +78,7 @@ def confirm(user: User, code: str) -> list[str]:
 @transaction.atomic
 def take_away(user: User) -> None:
     """They sign in with their password alone."""
-    had, _ = TOTPDevice.objects.filter(user=user, confirmed=True).delete()
+    had, _ = _of(user).delete()
     StaticDevice.objects.filter(user=user).delete()
     if had:
         trail.note_everywhere(trail.Deed.SECOND_FACTOR_OFF, user)
@@ -75,7 +87,7 @@ def take_away(user: User) -> None:
 def passes(user: User, code: str) -> bool:
     """Whether a code is the one that their device shows, or one of those for its loss; each works once."""
     with transaction.atomic():
-        device = TOTPDevice.objects.select_for_update().filter(user=user, confirmed=True).first()
+        device = _of(user).select_for_update().first()
         if device is not None and len(_digits(code)) == device.digits and device.verify_token(_digits(code)):
             return True
     with transaction.atomic():

@@ -30,6 +30,6 @@ def settle(kitchen: Kitchen, by: User, **changed: Any) -> KitchenSettings:
     different = [name for name in KitchenSettings.model_fields if getattr(before, name) != getattr(after, name)]
     if different:
         Kitchen.objects.filter(pk=kitchen.pk).update(settings_document=after.model_dump())
-        trail.note(trail.Deed.SETTINGS, kitchen, by, ", ".join(different))
+        trail.note(trail.Deed.SETTINGS, kitchen, by, ", ".join(different).replace("_", " "))
     kitchen.settings_document = after.model_dump()
     return after

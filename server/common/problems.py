@@ -3,7 +3,7 @@
 from typing import Any
 
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
-from django.db import InterfaceError, OperationalError
+from django.db import IntegrityError, InterfaceError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -112,6 +112,11 @@ def register(api: NinjaAPI) -> None:
     @api.exception_handler(PermissionDenied)
     def _denied(_request: HttpRequest, error: PermissionDenied) -> HttpResponse:
         return problem(403, "Not allowed", str(error) or "Your role in this kitchen does not allow this.")
+
+    # What nobody had when it was looked for, and somebody has when it is saved: a name, a place in a kitchen.
+    @api.exception_handler(IntegrityError)
+    def _at_once(_request: HttpRequest, _error: IntegrityError) -> HttpResponse:
+        return problem(409, "Done by two at once", "Somebody did the same at this very moment. Look, and try again.")
 
     # What was there when it was looked for and is gone when it is locked is not there.
     @api.exception_handler(ObjectDoesNotExist)

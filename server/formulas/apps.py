@@ -13,7 +13,6 @@ class FormulasConfig(AppConfig):
     def ready(self) -> None:
         """What lists and search need is filled anew when a kitchen's rows are other ones, or the core is another."""
         from server.formulas.filling import filled_before
-        from server.formulas.rights import grant
         from server.formulas.tasks import REFILL
         from server.pantry.services import rows_kept
         from server.work.services import ask_for
@@ -25,6 +24,5 @@ class FormulasConfig(AppConfig):
             for kitchen in filled_before():
                 ask_for(kitchen, REFILL)
 
-        post_migrate.connect(grant, sender=self, weak=False, dispatch_uid="rights of the application")
         post_migrate.connect(migrated, sender=self, weak=False, dispatch_uid="formulas of another core")
         rows_kept.connect(filled, weak=False, dispatch_uid="formulas filled anew")

@@ -190,7 +190,7 @@ def _kept(
         created_by=user,
     )
     formula.revisions.filter(revision__lt=formula.revision).delete()
-    trail.note(trail.Deed.VERSION_KEPT, kitchen, user, f"{formula.title} · {version.number} · {standing}")
+    trail.note(trail.Deed.VERSION_KEPT, kitchen, user, f"{formula.title} · {version.number} · {standing.label.lower()}")
     note(kitchen, What.VERSION, formula.pk, version.number)
     return version
 

@@ -18,6 +18,8 @@ from server.kitchens.newcomers import Newcomer, new_person
 # An invitation may lie about for a while; what gives somebody's account away may not.
 LASTS = {LinkKind.INVITATION: timedelta(days=7), LinkKind.RESET: timedelta(hours=24)}
 MOST_OPEN = 50
+# The page that opens links; a token stands behind the hash, where no server and no log sees it.
+PAGE = "/link#"
 
 
 def invite(kitchen: Kitchen, by: User, role: Role) -> tuple[Link, str]:

@@ -1,25 +1,23 @@
 """Somebody new: what they say of themselves, checked at its places."""
 
-from typing import Annotated
-
 from django.core.exceptions import ValidationError
 from django.db.models import QuerySet
 from ninja import Schema
-from pydantic import Field, StringConstraints
 
 from server.accounts import initials, passwords
+from server.accounts.initials import Initials, Name
 from server.accounts.models import Kitchen, User
+from server.accounts.passwords import Password
 from server.common.problems import Problem
-from server.common.text import TAKEN, Text
 
 
 class Newcomer(Schema):
     """A name to sign in by, a name and initials that others read, and a password."""
 
-    username: Annotated[str, StringConstraints(strip_whitespace=True, max_length=150), TAKEN]
-    name: Annotated[str, StringConstraints(strip_whitespace=True, max_length=150), TAKEN] = ""
-    initials: Annotated[str, StringConstraints(strip_whitespace=True, max_length=4), TAKEN]
-    password: Annotated[Text, Field(max_length=passwords.LONGEST)]
+    username: Name
+    name: Name = ""
+    initials: Initials
+    password: Password
 
 
 def new_person(newcomer: Newcomer, kitchens: "QuerySet[Kitchen]") -> User:

@@ -3,12 +3,11 @@
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Case, Exists, OuterRef, QuerySet, When
+from django.db.models import Case, OuterRef, QuerySet, When
 from django.http import Http404
 from django.utils import timezone
-from django_otp.plugins.otp_totp.models import TOTPDevice
 
-from server.accounts import trail
+from server.accounts import second_factor, trail
 from server.accounts.models import Kitchen, Membership, Role, Session, User
 from server.common.problems import Problem
 from server.feed.services import What, note
@@ -18,8 +17,8 @@ from server.kitchens.models import Link
 
 def people_of(kitchen: Kitchen) -> "QuerySet[Membership]":
     """The kitchen's people with their roles, owners first; each with `second_factor`."""
-    with_one = TOTPDevice.objects.filter(user=OuterRef("user"), confirmed=True)
-    mine = Membership.objects.filter(kitchen=kitchen).select_related("user").annotate(second_factor=Exists(with_one))
+    mine = Membership.objects.filter(kitchen=kitchen).select_related("user")
+    mine = mine.annotate(second_factor=second_factor.of_each(OuterRef("user")))
     # The roles' own order: owner, cook, viewer.
     return mine.order_by(
         Case(*[When(role=role, then=at) for at, role in enumerate(Role)], default=len(Role)), "user__username"

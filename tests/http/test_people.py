@@ -1,7 +1,5 @@
-"""People and kitchens: the first owner, links that open once, roles, settings, and the trail of all that."""
+"""People of a kitchen: the first owner of all, links that open once, and roles; it is never without an owner."""
 
-import csv
-import io
 from datetime import timedelta
 from io import StringIO
 from typing import Any
@@ -9,55 +7,19 @@ from unittest import mock
 
 import time_machine
 from django.core.management import CommandError, call_command
-from django.db import ProgrammingError, connection, transaction
 from django.test import Client
 from django.utils import timezone
 
-from server.accounts.models import Deed, Entry, Kitchen, Membership, Role, User
-from server.formulas.rights import ROLE
+from server.accounts.models import Kitchen, Membership, Role, User
 from server.kitchens.models import Link
 from server.kitchens.services import first_code
 from server.kitchens.tasks import tidy
-from tests.core.cases import changed, zander
+from tests.core.cases import zander
 from tests.http.door import DoorTest, person
+from tests.http.owner import KITCHEN, OwnerTest
 
-KITCHEN = "/api/kitchens/galley"
 ANOTHER = "rye-and-juniper-7"
 NEW = {"username": "new.cook", "name": "New Cook", "initials": "NC", "password": ANOTHER}
-
-
-class OwnerTest(DoorTest):
-    """Sent by an owner of the galley, beside its cook."""
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.kitchen = Kitchen.objects.get(slug="galley")
-        self.owner = person("es-owner", Role.OWNER)
-        self.cooks, self.door = self.door, self.signed_in("es-owner")
-
-    def nobody(self) -> Client:
-        client = Client(enforce_csrf_checks=True)
-        client.get("/api/session")
-        return client
-
-    def done(self, method: str, path: str, body: Any = None) -> None:
-        answer = self.send(self.door, method, path, body)
-        self.assertEqual(answer.status_code, 204, answer.content)
-
-    def link(self, path: str, body: Any, status: int) -> str:
-        """The token in a link that is made."""
-        page, token = self.json("POST", path, body, status)["path"].split("#")
-        self.assertEqual(page, "/link")
-        return str(token)
-
-    def invited(self, role: str = "cook") -> str:
-        return self.link(f"{KITCHEN}/invitations", {"role": role}, 201)
-
-    def roles(self) -> dict[str, str]:
-        return {one["username"]: one["role"] for one in self.json("GET", f"{KITCHEN}/people")}
-
-    def deeds(self) -> list[str]:
-        return list(Entry.objects.filter(kitchen=self.kitchen).order_by("pk").values_list("deed", flat=True))
 
 
 class InvitationTest(OwnerTest):
@@ -96,6 +58,13 @@ class InvitationTest(OwnerTest):
         self.assertEqual(User.objects.count(), 2)
         answer = self.send(self.nobody(), "POST", "/api/links/join", {"token": token, **NEW})
         self.assertEqual(answer.status_code, 200, answer.content)
+
+    def test_two_who_take_a_name_at_once_are_told_so(self) -> None:
+        """Between looking whether it is free and taking it, which the database alone can see."""
+        with mock.patch("server.accounts.models.User.full_clean"):
+            body = {"token": self.invited(), **NEW, "username": "cook"}
+            problem = self.assert_problem(self.send(self.nobody(), "POST", "/api/links/join", body), 409)
+        self.assertIn("try again", problem["detail"])
 
     def test_it_ends_after_a_week_and_can_be_taken_back(self) -> None:
         token, other = self.invited(), self.invited()
@@ -278,126 +247,3 @@ class FirstTest(DoorTest):
                 self.assertEqual(answer.status_code, 422)
                 self.assertIn(place, str(answer.json()["errors"]))
         self.assertEqual((User.objects.count(), Kitchen.objects.filter(name="The Quay").count()), (0, 0))
-
-
-class SettingsTest(OwnerTest):
-    SETTLED = {
-        "time_zone": "Europe/Stockholm",
-        "spoons": "metric",
-        "house_rules": [{"id": "r1", "text": "Rinse every cure, thirty seconds."}],
-        "tablet_away_min": 5,
-        "tablet_idle_h": 12,
-        "owners_need_second_factor": False,
-    }
-
-    def test_one_record_that_everybody_of_the_kitchen_reads(self) -> None:
-        told = self.json("PUT", f"{KITCHEN}/settings", self.SETTLED)
-        self.assertEqual({**told, "scales": 0}, {**self.SETTLED, "scales": 0})
-        self.assertEqual(self.send(self.cooks, "GET", f"{KITCHEN}/settings").json(), told)
-        own = self.send(self.cooks, "GET", "/api/session").json()["person"]["kitchens"][0]["settings"]
-        self.assertEqual(own, told)
-        self.assert_problem(self.send(self.cooks, "PUT", f"{KITCHEN}/settings", self.SETTLED), 403)
-
-    def test_scales_stand_in_the_same_record_and_the_pantry_weighs_by_them(self) -> None:
-        scales = [{"step_g": 0.5, "max_g": 800}]
-        self.json("PUT", f"{KITCHEN}/scales", {"scales": scales})
-        self.json("PUT", f"{KITCHEN}/settings", self.SETTLED)
-        self.assertEqual(self.json("GET", f"{KITCHEN}/settings")["scales"], scales)
-        self.assertEqual(self.json("GET", f"{KITCHEN}/pantry")["scales"], scales)
-        rows = {"format": "jar-table/pantry", "format_version": 1, "scales": [{"step_g": 1, "max_g": 5000}]}
-        self.json("PUT", f"{KITCHEN}/rows", rows)
-        self.assertEqual(self.json("GET", f"{KITCHEN}/settings")["scales"], rows["scales"])
-        self.assertEqual(self.json("GET", f"{KITCHEN}/rows")["document"], rows)
-        self.json("PUT", f"{KITCHEN}/scales", {"scales": []})
-        self.assertGreater(len(self.json("GET", f"{KITCHEN}/pantry")["scales"]), 1)
-
-    def test_what_cannot_be_settled_is_told_at_its_place(self) -> None:
-        rule = {"id": "r1", "text": "Rinse."}
-        for place, value in (
-            ("time_zone", "Mars/Base"),
-            ("spoons", "wooden"),
-            ("tablet_away_min", 0),
-            ("tablet_idle_h", 10**9),
-            ("house_rules", [rule, rule]),
-            ("house_rules", [{"id": "r1", "text": " "}]),
-            ("owners_need_second_factor", True),
-        ):
-            with self.subTest(place=place, value=value):
-                answer = self.send(self.door, "PUT", f"{KITCHEN}/settings", {**self.SETTLED, place: value})
-                self.assertEqual(answer.status_code, 422)
-                self.assertIn(place, str(answer.json()["errors"]))
-
-    def test_owners_may_be_held_to_a_second_factor(self) -> None:
-        with mock.patch("server.accounts.second_factor.has_one", return_value=True):
-            self.json("PUT", f"{KITCHEN}/settings", {**self.SETTLED, "owners_need_second_factor": True})
-            self.json("GET", f"{KITCHEN}/trail")
-        for path in ("trail", "invitations", "tablets"):
-            answer = self.send(self.door, "GET", f"{KITCHEN}/{path}")
-            self.assertIn("second factor", self.assert_problem(answer, 403)["detail"])
-        self.assertEqual(self.send(self.door, "GET", f"{KITCHEN}/formulas").status_code, 200)
-
-
-class TrailTest(OwnerTest):
-    def test_it_tells_what_was_done_by_whom(self) -> None:
-        formulas = f"{KITCHEN}/formulas"
-        made = self.send(self.cooks, "POST", formulas, zander()).json()["id"]
-        accepted = [{"code": "raw-fish", "path": "/fish", "initials": "CO", "reason": "frozen by the boat"}]
-        draft = {"revision": 1, "document": changed(zander(), accepted=accepted)}
-        self.send(self.cooks, "PUT", f"{formulas}/{made}/draft", draft)
-        draft = {"revision": 2, "document": zander()}
-        self.send(self.cooks, "PUT", f"{formulas}/{made}/draft", draft)
-        self.send(self.cooks, "POST", f"{formulas}/{made}/versions", {"revision": 3})
-        self.send(self.cooks, "PUT", f"{formulas}/{made}/place", {"place": "bin"})
-        jar = self.send(self.cooks, "POST", f"{KITCHEN}/shelf", {"jar": {"name": "Dill paste"}}).json()
-        self.send(self.cooks, "DELETE", f"{KITCHEN}/shelf/{jar['id']}")
-        told = self.json("GET", f"{KITCHEN}/trail")["entries"]
-        by_cook = [(one["deed"], one["about"]) for one in reversed(told) if one["initials"] == "CO"]
-        title = zander()["title"]
-        self.assertEqual(
-            [deed for deed, _ in by_cook],
-            ["sign_in", "stop_accepted", "acceptance_taken_back", "version_kept", "put", "unshelved"],
-        )
-        self.assertEqual(by_cook[1][1], f"{title} · raw-fish · /fish · CO · frozen by the boat")
-        self.assertEqual(by_cook[4][1], f"{title} → bin")
-
-    def test_wrong_passwords_stand_in_it_and_what_was_typed_does_not(self) -> None:
-        for name in ("cook", "nobody-of-that-name"):
-            self.send(self.nobody(), "POST", "/api/session", {"username": name, "password": "caraway?"})
-        self.assertEqual(self.deeds().count("wrong_password"), 1)
-        self.assertFalse(Entry.objects.filter(about__contains="caraway").exists())
-
-    def test_it_is_read_page_by_page_and_exported_whole(self) -> None:
-        Entry.objects.bulk_create(
-            [Entry(kitchen=self.kitchen, deed=Deed.SETTINGS, about=f"=1+{at}") for at in range(230)]
-        )
-        pages, before = [], ""
-        while before is not None:
-            page = self.json("GET", f"{KITCHEN}/trail{before and f'?before={before}'}")
-            pages.append([one["id"] for one in page["entries"]])
-            before = page["before"]
-        self.assertEqual([len(one) for one in pages[:2]], [100, 100])
-        whole = [number for page in pages for number in page]
-        self.assertEqual(whole, sorted(Entry.objects.values_list("pk", flat=True), reverse=True))
-        answer = self.send(self.door, "GET", f"{KITCHEN}/trail.csv")
-        rows = list(csv.DictReader(io.StringIO(b"".join(answer.streaming_content).decode())))
-        self.assertEqual(len(rows), len(whole) + 1)
-        self.assertEqual((rows[-1]["deed"], rows[-1]["initials"]), ("exported", "ES"))
-        self.assertIn("'=1+7", [one["about"] for one in rows])
-        self.assert_problem(self.send(self.cooks, "GET", f"{KITCHEN}/trail.csv"), 403)
-
-    def test_nobody_changes_it(self) -> None:
-        for statement in (
-            "UPDATE accounts_entry SET name = 'somebody else'",
-            "DELETE FROM accounts_entry",
-            "TRUNCATE accounts_entry",
-            "DROP TRIGGER trail_never_changes ON accounts_entry",
-        ):
-            with self.subTest(statement), self.assertRaises(ProgrammingError):
-                self.execute(f"SET LOCAL ROLE {ROLE}; {statement}")
-        for statement in ("UPDATE accounts_entry SET name = ''", "DELETE FROM accounts_entry"):
-            with self.subTest(statement), self.assertRaisesRegex(ProgrammingError, "a line of the trail"):
-                self.execute(statement)
-
-    def execute(self, statement: str) -> None:
-        with transaction.atomic(), connection.cursor() as cursor:
-            cursor.execute(statement)

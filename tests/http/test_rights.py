@@ -8,8 +8,8 @@ from django.db import ProgrammingError, connection, transaction
 from django.utils import timezone
 
 from server.accounts.models import Kitchen, User
+from server.common.rights import ROLE
 from server.formulas.models import Formula, FormulaVersion, Place
-from server.formulas.rights import ROLE
 from server.formulas.services import Keeping, create_formula, empty_the_bin, put, save_draft, save_version
 from tests.core.cases import changed, zander
 from tests.http.door import DoorTest

@@ -13,16 +13,17 @@ from django.db.models import QuerySet
 from django.http import Http404
 from django.utils import timezone
 from ninja import Router, Schema
-from pydantic import Field, StringConstraints
+from pydantic import Field
 
 from server.accounts import client, initials, passwords, second_factor, tablets, trail
 from server.accounts.api.session import LONGEST_CODE, SessionOut, session_of
+from server.accounts.initials import Initials, Name
 from server.accounts.models import Session, User
+from server.accounts.passwords import Password
 from server.accounts.requests import AuthedRequest, on_own_device, row_of
-from server.common.text import TAKEN, Text
+from server.common.text import Text
 
 router = Router(tags=["account"])
-Password = Annotated[Text, Field(max_length=passwords.LONGEST)]
 Code = Annotated[Text, Field(max_length=LONGEST_CODE)]
 
 
@@ -39,8 +40,8 @@ class AccountOut(Schema):
 class NameIn(Schema):
     """What others read: a name, and initials of one to four characters."""
 
-    name: Annotated[str, StringConstraints(strip_whitespace=True, max_length=150), TAKEN]
-    initials: Annotated[str, StringConstraints(strip_whitespace=True, max_length=4), TAKEN]
+    name: Name
+    initials: Initials
 
 
 class PasswordChange(Schema):

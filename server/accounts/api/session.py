@@ -10,9 +10,10 @@ from django.middleware.csrf import get_token, rotate_token
 from ninja import Router, Schema
 from pydantic import Field
 
-from server.accounts import client, passwords, second_factor, sessions, tablets, trail, tries
+from server.accounts import client, second_factor, sessions, tablets, trail, tries
 from server.accounts.kitchen_settings import KitchenSettings
 from server.accounts.models import Membership, User
+from server.accounts.passwords import Password
 from server.accounts.requests import AuthedRequest, csrf_only, row_of
 from server.accounts.selectors import anybody, kitchen_to_read, kitchens_of
 from server.common.answers import ProblemOut
@@ -77,7 +78,7 @@ class SessionOut(Schema):
 
 class SignIn(Schema):
     username: Annotated[Text, Field(max_length=LONGEST_NAME)]
-    password: Annotated[Text, Field(max_length=passwords.LONGEST)]
+    password: Password
     code: Annotated[Text, Field(max_length=LONGEST_CODE)] = ""
 
 

@@ -6,10 +6,11 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
-from server.accounts import client, passwords
+from server.accounts import client
 from server.accounts.api.session import SessionOut, enter, session_of
 from server.accounts.kitchen_settings import Zone
 from server.accounts.models import Role
+from server.accounts.passwords import Password
 from server.accounts.requests import AuthedRequest, csrf_only, on_own_device
 from server.accounts.selectors import anybody
 from server.common.problems import Problem
@@ -49,7 +50,7 @@ class ResetIn(Schema):
     """A new password, with the link that was given for it."""
 
     token: Token
-    password: Annotated[Text, Field(max_length=passwords.LONGEST)]
+    password: Password
 
 
 class FirstIn(Newcomer):

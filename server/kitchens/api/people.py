@@ -13,8 +13,6 @@ from server.kitchens import links, people
 from server.kitchens.models import Link
 
 router = Router()
-# Where the page that opens links is; the token stands behind the hash, where no server and no log sees it.
-LINK_PAGE = "/link#"
 
 
 class MemberOut(Schema):
@@ -89,7 +87,7 @@ class KitchenTabletOut(Schema):
 
 def _link(made: tuple[Link, str]) -> LinkOut:
     link, token = made
-    return LinkOut(path=LINK_PAGE + token, ends_at=link.ends_at)
+    return LinkOut(path=links.PAGE + token, ends_at=link.ends_at)
 
 
 @router.get("/kitchens/{kitchen}/people", response=list[MemberOut], operation_id="people")

@@ -10,7 +10,7 @@ from django.utils import timezone
 from ninja import Query, Router, Schema
 
 from server.accounts import second_factor, trail
-from server.accounts.kitchen_settings import AwayMin, HouseRules, IdleH, KitchenSettings, Spoons, Zone
+from server.accounts.kitchen_settings import KitchenSettings, Settled
 from server.accounts.models import Deed, Entry
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_own, kitchen_to_read
@@ -41,17 +41,6 @@ class TrailOut(Schema):
     before: int | None
 
 
-class SettingsIn(Schema):
-    """All that an owner settles on one screen; scales are kept with the pantry."""
-
-    time_zone: Zone
-    spoons: Spoons
-    house_rules: HouseRules
-    tablet_away_min: AwayMin
-    tablet_idle_h: IdleH
-    owners_need_second_factor: bool
-
-
 @router.get("/kitchens/{kitchen}/settings", response=KitchenSettings, operation_id="kitchen_settings")
 def read_settings(request: AuthedRequest, kitchen: str) -> KitchenSettings:
     """What the kitchen has settled."""
@@ -59,13 +48,13 @@ def read_settings(request: AuthedRequest, kitchen: str) -> KitchenSettings:
 
 
 @router.put("/kitchens/{kitchen}/settings", response=KitchenSettings, operation_id="settle")
-def keep_settings(request: AuthedRequest, kitchen: str, body: SettingsIn) -> KitchenSettings:
-    """Settle it otherwise. An owner who asks for second factors has one: nobody shuts themselves out."""
+def keep_settings(request: AuthedRequest, kitchen: str, body: Settled) -> KitchenSettings:
+    """Settle some of it otherwise; what is not sent stays. An owner who asks for second factors has one."""
     mine = kitchen_to_own(request.user, kitchen)
     if body.owners_need_second_factor and not second_factor.has_one(request.user):
         words = "Set up a second factor of your own first, under “You”."
         raise Problem(422, "Not yet", words, errors=[{"path": "/owners_need_second_factor", "text": words}])
-    kept = settle(mine, request.user, **body.model_dump())
+    kept = settle(mine, request.user, **body.model_dump(exclude_unset=True))
     note(mine, What.PEOPLE)
     return kept
 

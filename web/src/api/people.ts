@@ -12,6 +12,7 @@ export type KitchenSettings = Schemas['KitchenSettings'];
 export type OwnKitchen = Schemas['KitchenOut'];
 export type GivenLink = Schemas['LinkOut'];
 export type LinkLook = Schemas['LookOut'];
+export type OfferedFactor = Schemas['OfferedOut'];
 export type SettingsToKeep =
   paths['/api/kitchens/{kitchen}/settings']['put']['requestBody']['content']['application/json'];
 

@@ -958,7 +958,7 @@ export interface paths {
         get: operations["kitchen_settings"];
         /**
          * Keep Settings
-         * @description Settle it otherwise. An owner who asks for second factors has one: nobody shuts themselves out.
+         * @description Settle some of it otherwise; what is not sent stays. An owner who asks for second factors has one.
          */
         put: operations["settle"];
         post?: never;
@@ -2900,11 +2900,8 @@ export interface components {
         };
         /**
          * KitchenSettings
-         * @description The record. What is not said is as it stands here; what a later version said beside it is kept by nobody.
-         *
-         *     `scales` are rows of a jar-table/pantry document, None for the usual ones; `spoons` is what tsp, tbsp and cup are
-         *     in a formula that begins here; of a shared tablet: after how long [min] without a touch it asks who is there, and
-         *     after how long [h] somebody has to sign it in anew.
+         * @description The record: what is not said is as it stands here. `scales` are rows of a jar-table/pantry document, kept with
+         *     the pantry, None for the usual ones.
          */
         KitchenSettings: {
             /**
@@ -4120,24 +4117,43 @@ export interface components {
             tablet: components["schemas"]["TabletOut"] | null;
         };
         /**
-         * SettingsIn
-         * @description All that an owner settles on one screen; scales are kept with the pantry.
+         * Settled
+         * @description What owners settle on one screen.
+         *
+         *     `spoons` is what tsp, tbsp and cup are in a formula that begins here; of a shared tablet: after how long [min]
+         *     without a touch it asks who is there, and after how long [h] somebody has to sign it in anew.
          */
-        SettingsIn: {
-            /** House Rules */
+        Settled: {
+            /**
+             * House Rules
+             * @default []
+             */
             house_rules: components["schemas"]["HouseRule"][];
-            /** Owners Need Second Factor */
+            /**
+             * Owners Need Second Factor
+             * @default false
+             */
             owners_need_second_factor: boolean;
             /**
              * Spoons
+             * @default us
              * @enum {string}
              */
             spoons: "us" | "metric";
-            /** Tablet Away Min */
+            /**
+             * Tablet Away Min
+             * @default 15
+             */
             tablet_away_min: number;
-            /** Tablet Idle H */
+            /**
+             * Tablet Idle H
+             * @default 72
+             */
             tablet_idle_h: number;
-            /** Time Zone */
+            /**
+             * Time Zone
+             * @default UTC
+             */
             time_zone: string;
         };
         /**
@@ -6788,7 +6804,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SettingsIn"];
+                "application/json": components["schemas"]["Settled"];
             };
         };
         responses: {

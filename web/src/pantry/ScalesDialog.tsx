@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from 'react';
-import { type Json, keepScales, Problem } from '@/api';
-import { Button, Dialog, LinkButton, NumberInput, Trouble } from '@/ui';
+import { type Json, keepScales } from '@/api';
+import { Button, Dialog, LinkButton, NumberInput, Trouble, useSending } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 
 type Scale = { step_g: Json; max_g: Json };
@@ -22,26 +22,19 @@ interface Props {
 export function ScalesDialog({ kitchen, kept, readOnly, open, onClose }: Props) {
   // What is typed stays when the dialog is closed, until it is kept.
   const [typed, setTyped] = useState<Scale[] | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, faultOf, fault, again, busy } = useSending('/scales/');
   const scales: Scale[] = typed ?? kept;
-  const faultOf = (place: number) => problem?.errors.find((one) => one.path === `/scales/${place}`)?.text;
 
   function type(next: Scale[]) {
     setTyped(next);
-    setProblem(null);
+    again();
   }
 
   async function keep(event: FormEvent) {
     event.preventDefault();
-    try {
-      await keepScales(kitchen, scales);
-      setTyped(null);
-      setProblem(null);
-      onClose();
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-      setProblem(error);
-    }
+    if (!(await send(() => keepScales(kitchen, scales)))) return;
+    setTyped(null);
+    onClose();
   }
 
   return (
@@ -64,7 +57,7 @@ export function ScalesDialog({ kitchen, kept, readOnly, open, onClose }: Props) 
                     className="w-24"
                     value={scale[field]}
                     disabled={readOnly}
-                    fault={faultOf(place)}
+                    fault={faultOf(`/scales/${place}`)}
                     onType={(value) =>
                       type(scales.map((one, at) => (at === place ? { ...one, [field]: value } : one)))
                     }
@@ -78,20 +71,22 @@ export function ScalesDialog({ kitchen, kept, readOnly, open, onClose }: Props) 
                 </LinkButton>
               )}
             </p>
-            {faultOf(place) && (
+            {faultOf(`/scales/${place}`) && (
               <p role="alert" className="text-sm text-stop">
-                {faultOf(place)}
+                {faultOf(`/scales/${place}`)}
               </p>
             )}
           </div>
         ))}
-        <Trouble words={problem && !scales.some((_, place) => faultOf(place)) ? problem.detail : undefined} />
+        <Trouble words={fault} />
         {!readOnly && (
           <div className="flex flex-wrap justify-end gap-2 pt-2">
             <Button look="quiet" onClick={() => type([...scales, { step_g: null, max_g: null }])}>
               {names.oneMoreScale}
             </Button>
-            <Button type="submit">{names.keepScales}</Button>
+            <Button type="submit" disabled={busy}>
+              {names.keepScales}
+            </Button>
           </div>
         )}
       </form>

@@ -7,13 +7,16 @@ export interface Sending {
   problem: Problem | null;
   /** What is wrong at a place of what was sent. */
   faultOf: (path: string) => string | undefined;
-  /** What is wrong with it as a whole, where no place of it is named. */
+  /** What is wrong and stands at no place that the form shows. */
   fault: string | undefined;
   /** Whether it was done; what was typed stays where it is. */
   send: (deed: () => Promise<unknown>) => Promise<boolean>;
+  /** It is typed on: what was wrong is not said any more. */
+  again: () => void;
 }
 
-export function useSending(): Sending {
+/** Sends what a form holds. PLACES are how the places begin whose faults the form shows itself. */
+export function useSending(...places: string[]): Sending {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
   async function send(deed: () => Promise<unknown>): Promise<boolean> {
@@ -30,11 +33,14 @@ export function useSending(): Sending {
       setBusy(false);
     }
   }
+  const errors = problem?.errors ?? [];
+  const shown = errors.some(({ path }) => places.some((place) => path.startsWith(place)));
   return {
     busy,
     problem,
-    faultOf: (path) => problem?.errors.find((one) => one.path === path)?.text,
-    fault: problem && problem.errors.length === 0 ? problem.detail : undefined,
+    faultOf: (path) => errors.find((one) => one.path === path)?.text,
+    fault: problem && !shown ? (errors[0]?.text ?? problem.detail) : undefined,
     send,
+    again: () => setProblem(null),
   };
 }

@@ -8,7 +8,6 @@ from django.core.management.base import BaseCommand, CommandError
 from server.accounts import trail
 from server.accounts.models import User
 from server.kitchens import links
-from server.kitchens.api.people import LINK_PAGE
 
 
 class Command(BaseCommand):
@@ -28,4 +27,4 @@ class Command(BaseCommand):
             raise CommandError(f"Nobody is called {username}.")
         link, token = links.way_back(user, None, without_second_factor=without_second_factor)
         trail.note_everywhere(trail.Deed.RESET_LINK, user, "by the server")
-        self.stdout.write(f"It opens once, until {link.ends_at:%Y-%m-%d %H:%M} UTC: {LINK_PAGE}{token}")
+        self.stdout.write(f"It opens once, until {link.ends_at:%Y-%m-%d %H:%M} UTC: {links.PAGE}{token}")

@@ -1,11 +1,11 @@
 import { useNavigate } from '@tanstack/react-router';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { api, taken } from '@/api';
 import { enteredAs } from '@/api/people';
-import { Button, Field, Trouble, useSending } from '@/ui';
+import { Field, SendForm, useSending } from '@/ui';
 import { people } from '@/words/people';
 import { Door } from './Door';
-import { NewcomerFields, NOBODY } from './NewcomerFields';
+import { NEWCOMER, NewcomerFields, NOBODY } from './NewcomerFields';
 import { zoneHere } from './NewKitchen';
 
 /** The first owner and their kitchen, while there is nobody: by the code that the server said at its start. */
@@ -13,11 +13,10 @@ export function FirstScreen() {
   const [code, setCode] = useState('');
   const [kitchen, setKitchen] = useState('');
   const [newcomer, setNewcomer] = useState(NOBODY);
-  const sending = useSending();
+  const sending = useSending('/code', '/kitchen', ...NEWCOMER);
   const navigate = useNavigate();
 
-  async function begin(event: FormEvent) {
-    event.preventDefault();
+  async function begin() {
     const body = { ...newcomer, code, kitchen, time_zone: zoneHere() };
     const begun = await sending.send(async () => enteredAs(await taken(api.POST('/api/first', { body }))));
     if (begun) await navigate({ to: '/' });
@@ -25,7 +24,7 @@ export function FirstScreen() {
 
   return (
     <Door title={people.doors.first}>
-      <form onSubmit={begin}>
+      <SendForm sending={sending} submit={people.names.beginKitchen} onSend={() => void begin()} wide>
         <h1 className="text-2xl">{people.doors.first}</h1>
         <p className="mt-1 text-quiet">{people.doors.firstSays}</p>
         <Field
@@ -45,11 +44,7 @@ export function FirstScreen() {
           fault={sending.faultOf('/kitchen')}
         />
         <NewcomerFields newcomer={newcomer} sending={sending} onType={setNewcomer} />
-        <Trouble words={sending.fault} />
-        <Button type="submit" className="mt-5 w-full" disabled={sending.busy}>
-          {people.names.beginKitchen}
-        </Button>
-      </form>
+      </SendForm>
     </Door>
   );
 }

@@ -1,28 +1,25 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from '@tanstack/react-router';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { api, sessionQuery, taken } from '@/api';
 import { enteredAs, type LinkLook, type Session } from '@/api/people';
-import { Button, Trouble, useSending } from '@/ui';
+import { Button, SendForm, Trouble, useSending } from '@/ui';
 import { fill } from '@/words';
 import { people } from '@/words/people';
-import { NewcomerFields, NOBODY } from './NewcomerFields';
+import { NEWCOMER, NewcomerFields, NOBODY } from './NewcomerFields';
 
 /** Coming into a kitchen by an invitation: as who one is already, or as somebody new. */
 export function Invited({ link, token }: { link: LinkLook; token: string }) {
   const { person } = useSuspenseQuery(sessionQuery).data;
   const [newcomer, setNewcomer] = useState(NOBODY);
-  const sending = useSending();
+  const sending = useSending(...NEWCOMER);
   const navigate = useNavigate();
   const role = link.role ?? 'viewer';
 
   async function come(asked: () => Promise<Session>) {
     if (await sending.send(async () => enteredAs(await asked()))) await navigate({ to: '/' });
   }
-  const joinAsNew = (event: FormEvent) => {
-    event.preventDefault();
-    void come(() => taken(api.POST('/api/links/join', { body: { token, ...newcomer } })));
-  };
+  const joinAsNew = () => come(() => taken(api.POST('/api/links/join', { body: { token, ...newcomer } })));
 
   return (
     <>
@@ -42,20 +39,16 @@ export function Invited({ link, token }: { link: LinkLook; token: string }) {
           </Button>
         </>
       ) : (
-        <form onSubmit={joinAsNew}>
+        <SendForm sending={sending} submit={people.names.join} onSend={() => void joinAsNew()} wide>
           <p className="mt-4">{people.doors.newHere}</p>
           <NewcomerFields newcomer={newcomer} sending={sending} onType={setNewcomer} />
-          <Trouble words={sending.fault} />
-          <Button type="submit" className="mt-5 w-full" disabled={sending.busy}>
-            {people.names.join}
-          </Button>
           <p className="mt-4 text-sm text-quiet">
             {people.doors.hereAlready}{' '}
             <Link to="/sign-in" className="inline-flex min-h-6 items-center text-kelp underline">
               {people.names.toSignIn}
             </Link>
           </p>
-        </form>
+        </SendForm>
       )}
     </>
   );

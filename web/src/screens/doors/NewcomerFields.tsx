@@ -1,4 +1,4 @@
-import { Field, type Sending } from '@/ui';
+import { Field, Password, type Sending } from '@/ui';
 import { people } from '@/words/people';
 
 /** What somebody new says of themselves. */
@@ -10,6 +10,8 @@ export interface Newcomer {
 }
 
 export const NOBODY: Newcomer = { username: '', name: '', initials: '', password: '' };
+/** The places of these fields in what is sent. */
+export const NEWCOMER = Object.keys(NOBODY).map((name) => `/${name}`);
 
 interface Props {
   newcomer: Newcomer;
@@ -30,12 +32,7 @@ export function NewcomerFields({ newcomer, sending, onType }: Props) {
       <Field {...field('username', people.names.signInName)} autoComplete="username" />
       <Field {...field('name', people.names.yourName)} autoComplete="name" />
       <Field {...field('initials', people.names.initials)} className="w-24" />
-      <Field
-        {...field('password', people.names.password)}
-        type="password"
-        autoComplete="new-password"
-        hint={people.doors.passwordSays}
-      />
+      <Password kind="new" {...field('password', people.names.password)} hint={people.doors.passwordSays} />
     </>
   );
 }

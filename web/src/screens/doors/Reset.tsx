@@ -1,17 +1,16 @@
 import { Link } from '@tanstack/react-router';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { api, queries, sessionQuery, taken } from '@/api';
-import { Button, Field, Trouble, useSending } from '@/ui';
+import { Password, SendForm, useSending } from '@/ui';
 import { people } from '@/words/people';
 
 /** Choosing a new password by a link that an owner made. */
 export function Reset({ token }: { token: string }) {
   const [password, setPassword] = useState('');
   const [done, setDone] = useState(false);
-  const sending = useSending();
+  const sending = useSending('/password');
 
-  async function reset(event: FormEvent) {
-    event.preventDefault();
+  async function reset() {
     setDone(
       await sending.send(async () => {
         await taken(api.POST('/api/links/reset', { body: { token, password } }));
@@ -30,22 +29,17 @@ export function Reset({ token }: { token: string }) {
       </p>
     );
   return (
-    <form onSubmit={reset}>
+    <SendForm sending={sending} submit={people.names.resetPassword} onSend={() => void reset()} wide>
       <p className="mt-2 text-quiet">{people.doors.resetSays}</p>
-      <Field
+      <Password
+        kind="new"
         id="reset-password"
         label={people.names.newPassword}
-        type="password"
-        autoComplete="new-password"
         value={password}
         onType={setPassword}
         hint={people.doors.passwordSays}
         fault={sending.faultOf('/password')}
       />
-      <Trouble words={sending.fault} />
-      <Button type="submit" className="mt-5 w-full" disabled={sending.busy}>
-        {people.names.resetPassword}
-      </Button>
-    </form>
+    </SendForm>
   );
 }

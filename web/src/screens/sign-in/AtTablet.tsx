@@ -14,7 +14,7 @@ interface Props {
 export function AtTablet({ tablet, onEntered }: Props) {
   const [who, setWho] = useState<number | null>(null);
   const [code, setCode] = useState('');
-  const sending = useSending();
+  const sending = useSending('/code');
 
   async function come(event: FormEvent) {
     event.preventDefault();

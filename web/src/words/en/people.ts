@@ -16,6 +16,7 @@ export const people = {
     changePassword: 'Change the password',
     confirmPassword: 'Your password',
     setUpFactor: 'Set up a second factor',
+    openFactor: 'The authenticator is on this device: open it',
     factorCode: 'Code that the device shows',
     takeFactor: 'Use it from now on',
     dropFactor: 'Sign in by the password alone',
@@ -45,7 +46,6 @@ export const people = {
     done: 'Done',
     signTabletOut: 'Sign out the tablet {device}',
     timeZone: 'Time zone',
-    spoons: 'Spoons and cups',
     rule: 'House rule {place}',
     addRule: 'One more rule',
     dropRule: 'Without rule {place}',
@@ -73,10 +73,6 @@ export const people = {
     owner: 'does all that a cook does, and looks after people, settings and trail',
     cook: 'makes and changes formulas, keeps versions, fills pantry and shelf',
     viewer: 'reads everything and changes nothing',
-  },
-  spoonsOf: {
-    us: 'US: teaspoon 4.93 ml, tablespoon 14.8 ml, cup 237 ml',
-    metric: 'metric: teaspoon 5 ml, tablespoon 15 ml, cup 250 ml',
   },
   you: {
     name: 'Name and initials',

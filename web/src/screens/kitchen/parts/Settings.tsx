@@ -1,48 +1,52 @@
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
-import { api, pantryQuery, queries, sessionQuery, taken } from '@/api';
-import type { KitchenSettings, OwnKitchen } from '@/api/people';
+import { api, type Json, pantryQuery, queries, sessionQuery, taken } from '@/api';
+import type { OwnKitchen, SettingsToKeep } from '@/api/people';
+import { asTyped } from '@/document/typed';
 import { ScalesDialog } from '@/pantry/ScalesDialog';
-import { Button, Choice, Done, Field, Plate, Trouble, useSending } from '@/ui';
-import { fill, names } from '@/words';
+import { Button, Choice, Done, Field, Plate, Trouble, useSending, useTyped } from '@/ui';
+import { fill, names, says } from '@/words';
 import { grams } from '@/words/numbers';
 import { people } from '@/words/people';
 import { Rules } from './Rules';
 
 /** The time zones that this browser knows. */
 const ZONES = Intl.supportedValuesOf('timeZone');
-/** What is typed into a field for a number, as it is sent: what is none is told by the server. */
-const typed = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
+/** What is typed: numbers as the keys were pressed, so that the server tells what is none. */
+type Typed = Partial<Record<keyof SettingsToKeep, Json>> & Pick<Partial<SettingsToKeep>, 'house_rules'>;
+const NOTHING: Typed = {};
 
-/** What the kitchen has settled for itself, which everything else reads. */
+/** What the kitchen has settled for itself, which everything else reads. What is not typed here stays as it is there. */
 export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean }) {
-  const [settled, setSettled] = useState<KitchenSettings>(kitchen.settings);
-  const [away, setAway] = useState(String(kitchen.settings.tablet_away_min));
-  const [idle, setIdle] = useState(String(kitchen.settings.tablet_idle_h));
+  const [typed, type] = useTyped(`settings/${kitchen.slug}`, NOTHING);
+  const settled = { ...kitchen.settings, ...typed };
   const [weighing, setWeighing] = useState(false);
   const [done, setDone] = useState(false);
   const scales = useQuery(pantryQuery(kitchen.slug)).data?.scales ?? [];
-  const sending = useSending();
+  const sending = useSending(
+    '/time_zone',
+    '/house_rules/',
+    '/tablet_away_min',
+    '/tablet_idle_h',
+    '/owners_need_second_factor',
+  );
 
-  function settle(changed: Partial<KitchenSettings>) {
-    setSettled({ ...settled, ...changed });
+  function settle(changed: Typed) {
+    type({ ...typed, ...changed });
     setDone(false);
   }
 
   async function keep(event: FormEvent) {
     event.preventDefault();
-    const { scales: _, ...body } = settled;
-    setDone(
-      await sending.send(async () => {
-        await taken(
-          api.PUT('/api/kitchens/{kitchen}/settings', {
-            params: { path: { kitchen: kitchen.slug } },
-            body: { ...body, tablet_away_min: typed(away), tablet_idle_h: typed(idle) },
-          }),
-        );
-        await queries.invalidateQueries(sessionQuery);
-      }),
-    );
+    const kept = await sending.send(async () => {
+      const body = typed as SettingsToKeep;
+      await taken(
+        api.PUT('/api/kitchens/{kitchen}/settings', { params: { path: { kitchen: kitchen.slug } }, body }),
+      );
+      await queries.invalidateQueries(sessionQuery);
+    });
+    setDone(kept);
+    if (kept) type(NOTHING);
   }
 
   return (
@@ -65,11 +69,11 @@ export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean
               <option key={zone} value={zone} />
             ))}
           </datalist>
-          <p className="mt-4 font-semibold">{people.names.spoons}</p>
+          <p className="mt-4 font-semibold">{names.measures}</p>
           <Choice
-            label={people.names.spoons}
-            value={settled.spoons}
-            choices={people.spoonsOf}
+            label={names.measures}
+            value={String(settled.spoons)}
+            choices={{ us: says.about.us, metric: says.about.metric }}
             disabled={!owns}
             onPick={(spoons) => settle({ spoons })}
             className="mt-1 max-w-full"
@@ -100,9 +104,9 @@ export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean
               label={people.names.awayMin}
               inputMode="numeric"
               className="w-24"
-              value={away}
+              value={settled.tablet_away_min}
               disabled={!owns}
-              onType={setAway}
+              onType={(text) => settle({ tablet_away_min: asTyped(text) })}
               fault={sending.faultOf('/tablet_away_min')}
             />
             <Field
@@ -110,9 +114,9 @@ export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean
               label={people.names.idleH}
               inputMode="numeric"
               className="w-24"
-              value={idle}
+              value={settled.tablet_idle_h}
               disabled={!owns}
-              onType={setIdle}
+              onType={(text) => settle({ tablet_idle_h: asTyped(text) })}
               fault={sending.faultOf('/tablet_idle_h')}
             />
           </Plate>
@@ -120,7 +124,7 @@ export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean
             <label className="mt-2 flex min-h-6 items-center gap-2 pointer-coarse:min-h-11">
               <input
                 type="checkbox"
-                checked={settled.owners_need_second_factor}
+                checked={settled.owners_need_second_factor === true}
                 disabled={!owns}
                 onChange={(event) => settle({ owners_need_second_factor: event.target.checked })}
               />

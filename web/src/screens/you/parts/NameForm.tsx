@@ -1,51 +1,50 @@
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { api, taken } from '@/api';
 import { type Account, enteredAs, ownChanged } from '@/api/people';
-import { Button, Done, Field, Plate, Trouble, useSending } from '@/ui';
+import { Field, Plate, SendForm, useSending, useTyped } from '@/ui';
 import { people } from '@/words/people';
 
 /** What others read of one: a name, and the initials that stand beside what one does. */
 export function NameForm({ account }: { account: Account }) {
-  const [name, setName] = useState(account.name);
-  const [initials, setInitials] = useState(account.initials);
+  const [typed, type] = useTyped<{ name?: string; initials?: string }>('name', {});
   const [done, setDone] = useState(false);
-  const sending = useSending();
+  const sending = useSending('/name', '/initials');
+  const body = { name: account.name, initials: account.initials, ...typed };
 
-  async function keep(event: FormEvent) {
-    event.preventDefault();
-    setDone(
-      await sending.send(async () => {
-        enteredAs(await taken(api.PUT('/api/account/name', { body: { name, initials } })));
-        await ownChanged();
-      }),
-    );
+  async function keep() {
+    const kept = await sending.send(async () => {
+      enteredAs(await taken(api.PUT('/api/account/name', { body })));
+      await ownChanged();
+    });
+    setDone(kept);
+    if (kept) type({});
   }
 
   return (
     <Plate title={people.you.name} part="name">
-      <form onSubmit={keep}>
+      <SendForm
+        sending={sending}
+        submit={people.names.keep}
+        onSend={() => void keep()}
+        done={done && people.you.kept}
+      >
         <Field
           id="own-name"
           label={people.names.yourName}
-          value={name}
-          onType={setName}
+          value={body.name}
+          onType={(name) => type({ ...typed, name })}
           fault={sending.faultOf('/name')}
         />
         <Field
           id="own-initials"
           label={people.names.initials}
           className="w-24"
-          value={initials}
-          onType={setInitials}
+          value={body.initials}
+          onType={(initials) => type({ ...typed, initials })}
           hint={people.you.initialsSay}
           fault={sending.faultOf('/initials')}
         />
-        <Trouble words={sending.fault} />
-        <Button type="submit" className="mt-3" disabled={sending.busy}>
-          {people.names.keep}
-        </Button>
-        <Done words={done && people.you.kept} />
-      </form>
+      </SendForm>
     </Plate>
   );
 }

@@ -1,11 +1,11 @@
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { api, taken } from '@/api';
-import { ownChanged } from '@/api/people';
-import { Button, Field, Trouble, useSending } from '@/ui';
+import { type OfferedFactor, ownChanged } from '@/api/people';
+import { Button, Field, SendForm, useSending } from '@/ui';
 import { people } from '@/words/people';
 
 interface Props {
-  offered: { secret: string; picture: string };
+  offered: OfferedFactor;
   onEnd: () => void;
 }
 
@@ -13,15 +13,13 @@ interface Props {
 export function Offered({ offered, onEnd }: Props) {
   const [code, setCode] = useState('');
   const [recovery, setRecovery] = useState<string[] | null>(null);
-  const sending = useSending();
+  const sending = useSending('/code');
 
-  async function confirm(event: FormEvent) {
-    event.preventDefault();
-    await sending.send(async () => {
+  const confirm = () =>
+    sending.send(async () => {
       const { codes } = await taken(api.PUT('/api/account/second-factor', { body: { code } }));
       setRecovery(codes);
     });
-  }
 
   async function end() {
     await ownChanged();
@@ -46,7 +44,7 @@ export function Offered({ offered, onEnd }: Props) {
       </div>
     );
   return (
-    <form onSubmit={confirm}>
+    <SendForm sending={sending} submit={people.names.takeFactor} onSend={() => void confirm()}>
       <p className="mt-2">{people.you.scan}</p>
       <img
         src={offered.picture}
@@ -58,6 +56,9 @@ export function Offered({ offered, onEnd }: Props) {
       <p className="mt-2 font-mono text-sm break-all select-all" data-part="secret">
         {offered.secret}
       </p>
+      <a className="inline-flex min-h-6 items-center text-kelp underline" href={offered.address}>
+        {people.names.openFactor}
+      </a>
       <Field
         id="factor-code"
         label={people.names.factorCode}
@@ -68,10 +69,6 @@ export function Offered({ offered, onEnd }: Props) {
         onType={setCode}
         fault={sending.faultOf('/code')}
       />
-      <Trouble words={sending.fault} />
-      <Button type="submit" className="mt-3" disabled={sending.busy}>
-        {people.names.takeFactor}
-      </Button>
-    </form>
+    </SendForm>
   );
 }

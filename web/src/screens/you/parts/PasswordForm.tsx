@@ -1,59 +1,53 @@
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { api, taken } from '@/api';
 import { ownChanged } from '@/api/people';
-import { Button, Done, Field, Plate, Trouble, useSending } from '@/ui';
+import { Password, Plate, SendForm, useSending, WhosePassword } from '@/ui';
 import { people } from '@/words/people';
+
+const NOTHING = { old: '', password: '' };
 
 /** Another password; it signs one out everywhere else. */
 export function PasswordForm({ username }: { username: string }) {
-  const [old, setOld] = useState('');
-  const [password, setPassword] = useState('');
+  const [body, setBody] = useState(NOTHING);
   const [done, setDone] = useState(false);
-  const sending = useSending();
+  const sending = useSending('/old', '/password');
 
-  async function change(event: FormEvent) {
-    event.preventDefault();
-    const changed = await sending.send(() =>
-      taken(api.PUT('/api/account/password', { body: { old, password } })),
-    );
+  async function change() {
+    const changed = await sending.send(() => taken(api.PUT('/api/account/password', { body })));
     setDone(changed);
     if (!changed) return;
-    setOld('');
-    setPassword('');
+    setBody(NOTHING);
     await ownChanged();
   }
 
   return (
     <Plate title={people.you.password} part="password">
-      <form onSubmit={change}>
+      <SendForm
+        sending={sending}
+        submit={people.names.changePassword}
+        onSend={() => void change()}
+        done={done && people.you.passwordChanged}
+      >
         <p className="mt-1 text-sm text-quiet">{people.you.passwordSays}</p>
-        {/* What keeps passwords wants to know whose it is. */}
-        <input type="text" autoComplete="username" value={username} readOnly hidden />
-        <Field
+        <WhosePassword name={username} />
+        <Password
+          kind="current"
           id="old-password"
           label={people.names.oldPassword}
-          type="password"
-          autoComplete="current-password"
-          value={old}
-          onType={setOld}
+          value={body.old}
+          onType={(old) => setBody({ ...body, old })}
           fault={sending.faultOf('/old')}
         />
-        <Field
+        <Password
+          kind="new"
           id="new-password"
-          label={people.names.newPassword}
-          type="password"
-          autoComplete="new-password"
-          value={password}
-          onType={setPassword}
           hint={people.doors.passwordSays}
+          label={people.names.newPassword}
+          value={body.password}
+          onType={(password) => setBody({ ...body, password })}
           fault={sending.faultOf('/password')}
         />
-        <Trouble words={sending.fault} />
-        <Button type="submit" className="mt-3" disabled={sending.busy}>
-          {people.names.changePassword}
-        </Button>
-        <Done words={done && people.you.passwordChanged} />
-      </form>
+      </SendForm>
     </Plate>
   );
 }

@@ -27,7 +27,7 @@ export function Sessions() {
   return (
     <Plate title={people.you.sessions} part="sessions">
       <Trouble words={asked.error?.message ?? sending.problem?.detail} />
-      <ul className="mt-2 divide-y divide-line">
+      <ul className="mt-2 max-h-72 divide-y divide-line overflow-auto">
         {asked.data?.map((one) => {
           const device = one.device || people.you.unknown;
           return (

@@ -1,8 +1,8 @@
 import { useNavigate } from '@tanstack/react-router';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { api, taken } from '@/api';
 import { enteredAs, type OwnKitchen, ownChanged } from '@/api/people';
-import { AskFirst, Button, Done, Field, Plate, Trouble, useSending } from '@/ui';
+import { AskFirst, Button, Field, Plate, SendForm, useSending } from '@/ui';
 import { fill } from '@/words';
 import { people } from '@/words/people';
 
@@ -11,12 +11,11 @@ export function Tablet({ kitchen, hasCode }: { kitchen: OwnKitchen; hasCode: boo
   const [code, setCode] = useState('');
   const [done, setDone] = useState(false);
   const [asking, setAsking] = useState(false);
-  const keeping = useSending();
+  const keeping = useSending('/code');
   const sharing = useSending();
   const navigate = useNavigate();
 
-  async function keep(event: FormEvent) {
-    event.preventDefault();
+  async function keep() {
     const kept = await keeping.send(() => taken(api.PUT('/api/account/tablet-code', { body: { code } })));
     setDone(kept);
     if (!kept) return;
@@ -35,7 +34,17 @@ export function Tablet({ kitchen, hasCode }: { kitchen: OwnKitchen; hasCode: boo
   return (
     <Plate title={people.you.tablet} part="tablet">
       <p className="mt-1 text-sm text-quiet">{people.you.tabletSays}</p>
-      <form onSubmit={keep}>
+      <SendForm
+        sending={keeping}
+        submit={people.names.keepCode}
+        onSend={() => void keep()}
+        done={done && people.you.codeKept}
+        beside={
+          <Button look="plain" onClick={() => setAsking(true)}>
+            {people.names.shareBrowser}
+          </Button>
+        }
+      >
         <Field
           id="tablet-code"
           label={people.names.tabletCode}
@@ -48,17 +57,7 @@ export function Tablet({ kitchen, hasCode }: { kitchen: OwnKitchen; hasCode: boo
           hint={hasCode ? people.you.hasCode : people.you.noCode}
           fault={keeping.faultOf('/code')}
         />
-        <Trouble words={keeping.fault} />
-        <div className="mt-3 flex flex-wrap gap-2">
-          <Button type="submit" disabled={keeping.busy}>
-            {people.names.keepCode}
-          </Button>
-          <Button look="plain" onClick={() => setAsking(true)}>
-            {people.names.shareBrowser}
-          </Button>
-        </div>
-        <Done words={done && people.you.codeKept} />
-      </form>
+      </SendForm>
       <AskFirst
         title={asking ? people.names.shareHere : undefined}
         says={fill(people.you.share, { kitchen: kitchen.name })}

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from 'react';
-import { type AnswerOf, type Json, keepFromLabel, Problem } from '@/api';
+import { type AnswerOf, type Json, keepFromLabel } from '@/api';
 import { useOpened } from '@/formula/opened';
-import { Button, Choice, Dialog, Field, Finder, LinkButton, NumberInput, Trouble } from '@/ui';
+import { Button, Choice, Dialog, Field, Finder, LinkButton, NumberInput, Trouble, useSending } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
 
 type LineRead = NonNullable<AnswerOf<'read-line'>['line']>;
@@ -26,12 +26,12 @@ export function NewRow({ open, name, line, onClose, onMade }: Props) {
   const [form, setForm] = useState('dry');
   const [stated, setStated] = useState<Partial<Record<(typeof STATED)[number], Json>>>({});
   const [allergens, setAllergens] = useState<string[]>([]);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, fault, busy } = useSending();
   const alike = pantry.ingredients.find((one) => one.id === like);
 
   async function keep(event: FormEvent) {
     event.preventDefault();
-    try {
+    await send(async () => {
       const made = await keepFromLabel(kitchen, {
         name: called,
         ...(like ? { like } : { form }),
@@ -40,10 +40,7 @@ export function NewRow({ open, name, line, onClose, onMade }: Props) {
       });
       const amount = line?.amount ?? { unstated: true, unit: '%' };
       onMade({ basis: 'fish', ...line, amount, ingredient: made });
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-      setProblem(error);
-    }
+    });
   }
 
   return (
@@ -127,12 +124,14 @@ export function NewRow({ open, name, line, onClose, onMade }: Props) {
               ))}
           </div>
         </fieldset>
-        <Trouble words={problem?.detail} />
+        <Trouble words={fault} />
         <div className="mt-4 flex justify-end gap-2">
           <Button look="quiet" onClick={onClose}>
             {names.notNow}
           </Button>
-          <Button type="submit">{names.keepRow}</Button>
+          <Button type="submit" disabled={busy}>
+            {names.keepRow}
+          </Button>
         </div>
       </form>
     </Dialog>
