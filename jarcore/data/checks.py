@@ -13,14 +13,15 @@ from jarcore.data.tables import CONFIDENCES, FOLDER, parameters, rows, schools, 
 # Notices carry no authority of their own: they say what is missing in a document.
 WITHOUT_SOURCE = "notice"
 # Tables of words alone, and those in which the first column alone is no key.
-OF_WORDS = ("sentences", "readings", "classes")
-MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes", "loose_amounts")
+OF_WORDS = ("sentences", "readings", "targets", "classes", "dose_words")
+MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes", "loose_amounts", "doses")
 # Columns of sentences: what stands in them in figures follows a row.
 SENTENCES = {
     "sentences": ("text", "deed"),
     "codes": ("when", "text", "do"),
     "locks": ("text",),
     "receiving": ("sound", "refuse"),
+    "dose_words": ("text",),
     "order": ("why",),
 }
 # What is no figure of the trade: so many of a unit is the unit of a reading, and counting begins at nought.

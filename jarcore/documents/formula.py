@@ -355,6 +355,20 @@ class Accepted(Part):
     at: Text | None = None
 
 
+class Correction(Part):
+    """What was mended when something went in otherwise than planned, on record: the jar, what was done, by whom, when.
+
+    `before` and `after` are readings by the keys of targets, in their units.
+    """
+
+    jar: Text | None = None
+    text: Text | None = None
+    initials: Text | None = None
+    at: Text | None = None
+    before: dict[str, Number] | None = None
+    after: dict[str, Number] | None = None
+
+
 class Origin(Part):
     """Which kept version a formula was brought back from, and when: it goes on from there, not from the newest."""
 
@@ -379,6 +393,7 @@ class Formula(Part):
     diners: list[Diner] | None = None
     sides: list[Side] | None = None
     accepted: list[Accepted] | None = None
+    corrections: list[Correction] | None = None
     brought_back: Origin | None = None
 
 

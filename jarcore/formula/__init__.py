@@ -2,6 +2,6 @@
 
 from jarcore.formula.evaluate import ENGINE, evaluate, evaluation_of
 from jarcore.formula.ledger import ledger_of
-from jarcore.formula.prepare import Prepared, prepare
+from jarcore.formula.prepare import Prepared, prepare, with_contents
 
-__all__ = ["ENGINE", "Prepared", "evaluate", "evaluation_of", "ledger_of", "prepare"]
+__all__ = ["ENGINE", "Prepared", "evaluate", "evaluation_of", "ledger_of", "prepare", "with_contents"]

@@ -12,6 +12,7 @@ from jarcore.fish import Clock, MeasuredFish, measure_fish
 from jarcore.heat import Stated, read_heat
 from jarcore.jars import (
     Coated,
+    Contents,
     Laid,
     Limit,
     clock_of,
@@ -104,6 +105,19 @@ def prepare(
     )
 
 
+def with_contents(ready: Prepared, place: int, contents: Contents) -> Prepared:
+    """The same formula with other contents in the jar at PLACE: what is tried by the dozen is not read again.
+
+    The other jars stay as they were timed; what would move its window and what was found on the way are not told.
+    Raises: OutOfTime, as `prepare`.
+    """
+    jars = list(ready.jars)
+    jars[place] = replace(jars[place], contents=contents, window=None, coat=None, salt=None)
+    timed, clock, _ = _timed(ready.formula, jars, ready.fish, ready.heat, place)
+    made, _ = _coated_and_salted(timed[place])
+    return replace(ready, jars=(*timed[:place], made, *timed[place + 1 :]), clock=clock)
+
+
 def _written(raw: object, jars: Sequence[Jar]) -> Sequence[object]:
     """The jars as they were written, in the places of those that were read; equal to nothing where they differ."""
     return raw if isinstance(raw, list) and len(raw) == len(jars) else [object() for _ in jars]
@@ -190,9 +204,15 @@ def _in_time(jar: Same[Laid], left: Part[Limit | None] | None, whole: bool) -> t
     window, found = window_for(laid, left.read, whole) if left else (None, ())
     if not whole:
         return replace(laid, window=window), found
+    made, more = _coated_and_salted(replace(laid, window=window))
+    return made, (*found, *more)
+
+
+def _coated_and_salted(laid: Laid) -> tuple[Laid, tuple[Finding, ...]]:
+    """A jar that is timed with its coat and its salt, and what was found."""
     coated = laid.kind.coat(laid) if laid.kind.coat else NO_COAT
-    timed = replace(laid, window=window, coat=coated.coat)
-    return replace(timed, salt=salted(timed)), (*found, *coated.found)
+    timed = replace(laid, coat=coated.coat)
+    return replace(timed, salt=salted(timed)), coated.found
 
 
 def _same_ids(jars: Sequence[Jar], read: Quantities) -> None:

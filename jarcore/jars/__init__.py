@@ -7,7 +7,7 @@ from jarcore.jars.kind import Kind
 from jarcore.jars.kinds import KINDS, kind_of
 from jarcore.jars.laid import Coat, Coated, Laid, Salted, on_one_fish
 from jarcore.jars.place import Standing, standing_of
-from jarcore.jars.readings import line_results, reading_of, target_states
+from jarcore.jars.readings import best_at, bounds_of, brought_pct, line_results, reading_of, target_states
 from jarcore.jars.salting import salted
 from jarcore.jars.souring import acts_sour
 from jarcore.jars.timing import untimed_for_want_of, window_for
@@ -27,6 +27,9 @@ __all__ = [
     "Traits",
     "acts_sour",
     "all_traits",
+    "best_at",
+    "bounds_of",
+    "brought_pct",
     "clock_of",
     "counter_limit",
     "kind_of",

@@ -2,12 +2,14 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from typing_extensions import TypedDict
 
 from jarcore.data import AROMATIC, Ingredient, Scale, kept, parameter
+from jarcore.data.targets import WINDOW
 from jarcore.documents import Finding, found
-from jarcore.documents.evaluated_jar import Aside, LineResult, Range, Reading, TargetState, Weigh
+from jarcore.documents.evaluated_jar import Aside, LineResult, Range, Reading, TargetState, Weigh, Window
 from jarcore.documents.formula import Line, Target
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
@@ -18,6 +20,14 @@ from jarcore.substances import ALCOHOL_DENSITY, Composition, Solution, mix, solu
 
 # Salt of the whole fish, however it came there.
 SALT_OF_FISH = ("salt_pct_of_fish", "added_pct_of_edible", "salt_pct_of_edible")
+# Ends of a window that a target may be set to, and the time that its best is to hold.
+ENDS: tuple[Literal["earliest_min", "best_from_min", "best_to_min", "latest_min"], ...] = (
+    "earliest_min",
+    "best_from_min",
+    "best_to_min",
+    "latest_min",
+)
+BEST = "best_min"
 # Readings that carry a range when an amount was written as one.
 RANGED = ("mass_g", "salt_pct", "salt_pct_of_fish", "sugar_pct", "acid_pct_citric", "ph", "sodium_mg")
 
@@ -228,13 +238,32 @@ def reading_of(laid: Laid, in_already_g: float = 0.0) -> tuple[Reading, list[Fin
         if ends:
             reading[f"{name}_range"] = ends  # type: ignore[literal-required]
     targets = contents.jar.targets or {}
-    held = _brought_pct(laid, in_already_g)
-    reading["targets"], told = target_states(targets, {**reading, "salt_pct_of_fish": held}, f"{contents.path}/targets")
+    held = brought_pct(laid, in_already_g)
+    values = {**reading, "salt_pct_of_fish": held, **_of_window(laid.window, targets)}
+    reading["targets"], told = target_states(targets, values, f"{contents.path}/targets")
     reading["left_to_add_g"] = _left_to_add(laid, targets.get("salt_pct_of_fish"), held)
     if in_already_g and laid.kind.salts and fish.edible_g:
         already = in_already_g / fish.edible_g * 100
         told.append(found("salted-already", laid.path, already=already, left=reading["left_to_add_g"] or 0.0))
     return reading, told
+
+
+def _of_window(window: Window | None, targets: Mapping[str, Target]) -> dict[str, float]:
+    """What targets of the window are held against [min], by their keys; nothing for a jar that is not timed."""
+    if window is None:
+        return {}
+    known = {name: window[name] for name in ENDS}
+    best = targets.get(f"{WINDOW}{BEST}")
+    return {f"{WINDOW}{name}": float(minutes) for name, minutes in known.items()} | (
+        {f"{WINDOW}{BEST}": best_at(window, best)} if best is not None else {}
+    )
+
+
+def best_at(window: Window, target: Target) -> float:
+    """The time [min] within a window's best that is nearest to the time that it is to hold."""
+    begins, ends = window["best_from_min"], window["best_to_min"]
+    wished = target.value if target.value is not None else target.min if target.min is not None else target.max
+    return begins if wished is None else min(max(wished, begins), ends)
 
 
 @dataclass(frozen=True, slots=True)
@@ -258,7 +287,7 @@ def _aside(laid: Laid, when: str) -> Aside | None:
     return _shares(mix(parts), solution(parts), laid.fish) if parts else None  # type: ignore[return-value]
 
 
-def _brought_pct(laid: Laid, in_already_g: float) -> float | None:
+def brought_pct(laid: Laid, in_already_g: float) -> float | None:
     """Salt in the fish by this jar and those before it [g per 100 g fish]; None where the fish is not weighed."""
     if not laid.fish.edible_g:
         return None
@@ -281,10 +310,18 @@ def _left_to_add(laid: Laid, target: Target | None, held: float | None) -> float
     return max(0.0, min(aim, 100.0) - held) * laid.fish.edible_g / 100
 
 
+def bounds_of(target: Target) -> tuple[float | None, float | None]:
+    """The least and the most that meet a target; a single value is met within a fiftieth of itself."""
+    slack = abs(target.value) / 50 if target.value is not None else 0.0
+    low = target.min if target.min is not None else (None if target.value is None else target.value - slack)
+    high = target.max if target.max is not None else (None if target.value is None else target.value + slack)
+    return low, high
+
+
 def target_states(
     targets: Mapping[str, Target], values: Mapping[str, object], path: str
 ) -> tuple[dict[str, TargetState], list[Finding]]:
-    """How each reading stands to its target, and which are none. A single value is met within a fiftieth of itself."""
+    """How each reading stands to its target, and which are none."""
     states: dict[str, TargetState] = {}
     told: list[Finding] = []
     for name, target in targets.items():
@@ -292,9 +329,7 @@ def target_states(
         if not isinstance(value, float | int) or isinstance(value, bool):
             told.append(found("not-modelled/target", f"{path}/{name}", name=name))
             continue
-        slack = abs(target.value) / 50 if target.value is not None else 0.0
-        low = target.min if target.min is not None else (None if target.value is None else target.value - slack)
-        high = target.max if target.max is not None else (None if target.value is None else target.value + slack)
+        low, high = bounds_of(target)
         if low is not None and value < low:
             aim = target.value if target.value is not None else low
             states[name] = {"state": "under", "by": aim - value, "held": value}

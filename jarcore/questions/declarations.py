@@ -1,15 +1,33 @@
 """Every question that can be asked of a formula: what it asks for, what it answers. A new one is one more here."""
 
 from collections.abc import Sequence
+from typing import Literal
 
-from pydantic import Field
+from pydantic import BaseModel, ConfigDict, Field, field_validator
 
 from jarcore.data import Pantry
+from jarcore.data.targets import target_rows
 from jarcore.documents import Evaluation, Finding, Patch
-from jarcore.documents.formula import AmountUnit, Basis
+from jarcore.documents.formula import AmountUnit, Basis, Target
 from jarcore.formula import evaluate
 from jarcore.questions.compare import Comparison, compare
-from jarcore.questions.declared import QUESTIONS, Above, Asked, Document, OfJar, OfLine, TimeOfDay, Words, question
+from jarcore.questions.correct import Corrected, Happened, correct
+from jarcore.questions.correct.tasting import TASTES
+from jarcore.questions.declared import (
+    MOST_LINES,
+    QUESTIONS,
+    Above,
+    Asked,
+    Document,
+    Figure,
+    Mass,
+    OfJar,
+    OfLine,
+    TimeOfDay,
+    Words,
+    Yes,
+    question,
+)
 from jarcore.questions.explain import Explained, Explanation, explain
 from jarcore.questions.fits import Fit, fits
 from jarcore.questions.profiles import Profiles, profiles
@@ -17,6 +35,7 @@ from jarcore.questions.read_line import Phrase, read_line
 from jarcore.questions.rewrite import Rewriting, rewrite
 from jarcore.questions.scale import scale
 from jarcore.questions.schools import Disagreement, schools_of
+from jarcore.questions.solve import Solved, solve
 from jarcore.questions.swaps import Swap, swaps
 from jarcore.questions.until import Until, until_plate
 from jarcore.questions.windows import Curve, Over, Windows, curve, windows
@@ -24,6 +43,7 @@ from jarcore.questions.windows import Curve, Over, Windows, curve, windows
 # Whoever takes the questions from here has them declared.
 __all__ = ["QUESTIONS"]
 Told = Sequence[Finding]
+Taste = Literal["sharp", "flat", "salty", "sweet", "bitter", "thick", "thin", "strong"]
 
 
 @question("evaluate")
@@ -140,6 +160,84 @@ class CurveAsked(OfJar):
 def _curve(asked: CurveAsked, pantry: Pantry, _told: Told) -> Curve | None:
     """The four times of a jar's window over one thing; null for a jar that is not timed."""
     return curve(asked.document, asked.jar, asked.over, pantry)
+
+
+class Wish(BaseModel):
+    """A value, a least, a most, or both bounds."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    value: Figure | None = None
+    min: Figure | None = None
+    max: Figure | None = None
+
+    @property
+    def target(self) -> Target:
+        """The same as a target of the format."""
+        return Target(value=self.value, min=self.min, max=self.max)
+
+
+class SolveAsked(OfJar):
+    """What is aimed at, what stays, what may be added."""
+
+    targets: dict[str, Wish] | None = Field(
+        None,
+        description="Targets by a reading's key, of the jar, or of its window or the plate with “window.” or “plate.” "
+        "before it: a value, a least or a most in the reading's unit. Without any the document's own hold.",
+    )
+    locked: list[Words] = Field([], max_length=MOST_LINES, description="Ids of lines whose amounts stay: a list.")
+    bounds: dict[str, Wish] = Field({}, description="What lines may weigh, by their ids: a value, a least or a most.")
+    suggest: Yes = Field(False, description="Whether plain things may be added to the jar: true or false.")
+
+    @field_validator("targets")
+    @classmethod
+    def _are_readings(cls, value: dict[str, Wish] | None) -> dict[str, Wish] | None:
+        if any(key not in target_rows() for key in value or {}):
+            raise ValueError("no such reading")
+        return value
+
+
+@question("solve")
+def _solve(asked: SolveAsked, pantry: Pantry, _told: Told) -> Solved:
+    """Amounts of a jar that meet targets with the least change, or the smallest thing to give up that allows it."""
+    return solve(
+        asked.document,
+        asked.jar,
+        None if asked.targets is None else {key: wish.target for key, wish in asked.targets.items()},
+        asked.locked,
+        {line: wish.target for line, wish in asked.bounds.items()},
+        asked.suggest,
+        pantry,
+    )
+
+
+class CorrectAsked(OfJar):
+    """What happened to a jar, and what goes on the record."""
+
+    weighed: dict[str, Mass] = Field({}, description="What is in, by the ids of lines: grams that the scale said.")
+    on_fish: Yes = Field(False, description="Whether the jar is on the fish already: true or false.")
+    taste: Taste | None = Field(None, description=f"What it tastes of: {', '.join(TASTES)}.")
+    spilled_g: Above | None = Field(None, description="What was spilled of what was in, in grams: above 0.")
+    fish_g: Above | None = Field(None, description="What the fish weighs, as its weight is stated, in grams: above 0.")
+    reduced_g: tuple[Above, Above] | None = Field(
+        None, description="What a reduction was to weigh and what it weighs: two numbers of grams above 0."
+    )
+    at: Words | None = Field(None, max_length=40, description="When it happened, for the record: a time.")
+    initials: Words | None = Field(None, max_length=8, description="Who corrects it, for the record: initials.")
+
+
+@question("correct")
+def _correct(asked: CorrectAsked, pantry: Pantry, _told: Told) -> Corrected:
+    """What can be done about a jar that did not go as planned, with the readings before and after."""
+    happened = Happened(
+        weighed=asked.weighed,
+        on_fish=asked.on_fish,
+        taste=asked.taste,
+        spilled_g=asked.spilled_g,
+        fish_g=asked.fish_g,
+        reduced_g=asked.reduced_g,
+    )
+    return correct(asked.document, asked.jar, happened, asked.at, asked.initials, pantry)
 
 
 class UntilAsked(OfJar):

@@ -15,6 +15,8 @@ from jarcore.documents.formula import FORMAT
 from jarcore.documents.pointers import pointer
 
 MOST = 10_000
+# Lines that may be named at once.
+MOST_LINES = 400
 Q = TypeVar("Q", bound="Asked")
 # What answers a question: of what is asked, a pantry, and what the door found.
 Answering = Callable[[Q, Pantry, Sequence[Finding]], object]
@@ -22,6 +24,9 @@ Answering = Callable[[Q, Pantry, Sequence[Finding]], object]
 Document = Annotated[dict[str, Any], WithJsonSchema({"type": "object", "format": FORMAT})]
 Position = Annotated[int, Field(strict=True, ge=0, lt=MOST)]
 Above = Annotated[float, Field(strict=True, gt=0, lt=1e7)]
+Figure = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-1e9, le=1e9)]
+Mass = Annotated[float, Field(strict=True, ge=0, lt=1e7)]
+Yes = Annotated[bool, Field(strict=True)]
 Words = Annotated[str, Field(strict=True)]
 TimeOfDay = Annotated[str, Field(strict=True, pattern=r"^([01]?\d|2[0-3]):[0-5]\d$")]
 

@@ -1,6 +1,6 @@
 """What things are made of: composition, acidity. Imports reading and below."""
 
-from jarcore.substances.acidity import Solution, solution
+from jarcore.substances.acidity import Solution, charge_brought, solution
 from jarcore.substances.composition import ALCOHOL_DENSITY, Composition, mix
 from jarcore.substances.prepared import soaked
 
@@ -8,6 +8,7 @@ __all__ = [
     "ALCOHOL_DENSITY",
     "Composition",
     "Solution",
+    "charge_brought",
     "mix",
     "soaked",
     "solution",

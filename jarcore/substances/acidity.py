@@ -103,6 +103,27 @@ def _solved(jar: Solution) -> float:
     return float(brentq(jar.balance, LOWEST_PH, HIGHEST_PH, xtol=1e-6))
 
 
+@kept(maxsize=8192)
+def charge_brought(ingredient: Ingredient, ph: float) -> float:
+    """What a gram of an ingredient brings to the charge balance at a pH [meq/g].
+
+    It adds up over a mixture, whose pH lies below PH exactly where the sum is below nothing: the balance F times the
+    litres, which `Solution.balance` divides by.
+    """
+    row = ingredient.acid
+    h = float(10.0**-ph)
+    free = (h - WATER_ION_PRODUCT / h) * 1000
+    if row is None:
+        return ingredient.water / 1e5 * free if ingredient.phase == "aqueous" else 0.0
+    own = row.aqueous_l_per_kg / 1000
+    given_up = sum(
+        getattr(row, f"{name}_g_l") / mass * charge(pka, ph)
+        for name, mass, pka in zip(ACIDS, constants("molar_mass_g"), pkas(), strict=True)
+    )
+    ions = (row.strong_ions_eq_l + row.buffer_mol_l_ph * (row.buffer_ph0 - ph) - given_up) * 1000
+    return float(own * (ions + (0.0 if ingredient.group == LEAVENING else free)))
+
+
 def solution(parts: Iterable[tuple[Ingredient, float]]) -> Solution | None:
     """The aqueous phase of a mixture of (ingredient, mass [g]); None when it has none.
 

@@ -28,6 +28,20 @@ BESIDE: dict[str, list[dict[str, Any]]] = {
     "windows": [{"jar": 0}],
     "curve": [{"jar": 0, "over": "dose"}],
     "fits": [{"jar": 0, "minutes": 20}],
+    "solve": [
+        {"jar": 0},
+        {"jar": 0, "targets": {"salt_pct_of_fish": {"value": 1.1}, "ph": {"max": 3.9}}, "suggest": True},
+        {"jar": 0, "targets": {"window.best_min": {"value": 25}, "plate.salt_g": {"max": 5}}, "locked": ["l1"]},
+    ],
+    "correct": [
+        {"jar": 0, "weighed": {"l1": 9.5}},
+        {"jar": 0, "weighed": {"c1": 40.0}, "on_fish": True, "at": "2026-12-04T18:00", "initials": "ES"},
+        {"jar": 0, "taste": "sharp"},
+        {"jar": 1, "taste": "thick"},
+        {"jar": 0, "spilled_g": 3.0},
+        {"jar": 0, "fish_g": 700.0},
+        {"jar": 0, "reduced_g": [100.0, 120.0]},
+    ],
     "until-plate": [{"jar": 0, "now": "16:05", "plate": "19:30"}, {"jar": 0, "now": "23:50", "plate": "0:10"}],
 }
 ASKED = [(name, beside) for name in question_names() for beside in BESIDE.get(name, [{}])]

@@ -272,6 +272,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/ask/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * correct
+         * @description What can be done about a jar that did not go as planned, with the readings before and after.
+         */
+        post: operations["ask_correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/ask/curve": {
         parameters: {
             query?: never;
@@ -446,6 +466,26 @@ export interface paths {
          * @description Where good cooks disagree on this formula, with both reasons.
          */
         post: operations["ask_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * solve
+         * @description Amounts of a jar that meet targets with the least change, or the smallest thing to give up that allows it.
+         */
+        post: operations["ask_solve"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1518,6 +1558,18 @@ export interface components {
             window: components["schemas"]["Window"] | null;
         };
         /**
+         * Bounds
+         * @description A value, or a least, a most or both.
+         */
+        Bounds: {
+            /** Max */
+            max?: number;
+            /** Min */
+            min?: number;
+            /** Value */
+            value?: number;
+        };
+        /**
          * Burn
          * @description What on the surface burns before the fish is done, and what to do with it.
          */
@@ -1623,6 +1675,22 @@ export interface components {
             text: string;
         };
         /**
+         * Change
+         * @description A reading as it was planned, as it stands without a mend, and with it, in its unit.
+         */
+        Change: {
+            /** After */
+            after: number | null;
+            /** Before */
+            before: number | null;
+            /** Name */
+            name: string;
+            /** Planned */
+            planned: number | null;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * ChangeOut
          * @description One thing that changed: which (0 where there is only one), and its revision or number since.
          */
@@ -1644,6 +1712,27 @@ export interface components {
             refuse: string;
             /** Sound */
             sound: string;
+        };
+        /**
+         * Choice
+         * @description A way to mend it: what it is, what one press does, the readings that it changes, what it would bring to be
+         *     cautioned about, and the patch.
+         */
+        Choice: {
+            /** Cautions */
+            cautions: string[];
+            /** Deed */
+            deed: string;
+            /** Id */
+            id: string;
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /** Readings */
+            readings: {
+                [key: string]: components["schemas"]["Change"];
+            };
+            /** Text */
+            text: string;
         };
         /**
          * CodeIn
@@ -1870,6 +1959,133 @@ export interface components {
             minutes: number;
             /** Name */
             name: string;
+        };
+        /**
+         * CorrectAsked
+         * @description What happened to a jar, and what goes on the record.
+         */
+        CorrectAsked: {
+            /**
+             * At
+             * @description When it happened, for the record: a time.
+             * @default null
+             */
+            at: string | null;
+            document: components["schemas"]["Formula"];
+            /**
+             * Fish G
+             * @description What the fish weighs, as its weight is stated, in grams: above 0.
+             * @default null
+             */
+            fish_g: number | null;
+            /**
+             * Initials
+             * @description Who corrects it, for the record: initials.
+             * @default null
+             */
+            initials: string | null;
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * On Fish
+             * @description Whether the jar is on the fish already: true or false.
+             * @default false
+             */
+            on_fish: boolean;
+            /**
+             * Reduced G
+             * @description What a reduction was to weigh and what it weighs: two numbers of grams above 0.
+             * @default null
+             */
+            reduced_g: [
+                number,
+                number
+            ] | null;
+            /**
+             * Spilled G
+             * @description What was spilled of what was in, in grams: above 0.
+             * @default null
+             */
+            spilled_g: number | null;
+            /**
+             * Taste
+             * @description What it tastes of: sharp, flat, salty, sweet, bitter, thick, thin, strong.
+             * @default null
+             */
+            taste: ("sharp" | "flat" | "salty" | "sweet" | "bitter" | "thick" | "thin" | "strong") | null;
+            /**
+             * Weighed
+             * @description What is in, by the ids of lines: grams that the scale said.
+             * @default {}
+             */
+            weighed: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * Corrected
+         * @description The choices, the best first; `stands` is what it comes to without any.
+         *
+         *     `refused` says why nothing is proposed, `withheld` what is not proposed for what it would bring.
+         */
+        Corrected: {
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            /** Refused */
+            refused: string | null;
+            /** Stands */
+            stands: {
+                [key: string]: components["schemas"]["Change"];
+            };
+            /** Withheld */
+            withheld: string[];
+        };
+        /**
+         * Correction
+         * @description What was mended when something went in otherwise than planned, on record: the jar, what was done, by whom, when.
+         *
+         *     `before` and `after` are readings by the keys of targets, in their units.
+         */
+        Correction: {
+            /**
+             * After
+             * @default null
+             */
+            after: {
+                [key: string]: number;
+            } | null;
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * Before
+             * @default null
+             */
+            before: {
+                [key: string]: number;
+            } | null;
+            /**
+             * Initials
+             * @default null
+             */
+            initials: string | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Text
+             * @default null
+             */
+            text: string | null;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Curve
@@ -2417,6 +2633,11 @@ export interface components {
             brought_back: components["schemas"]["Origin"] | null;
             /** @default null */
             cook: components["schemas"]["Cook"] | null;
+            /**
+             * Corrections
+             * @default null
+             */
+            corrections: components["schemas"]["Correction"][] | null;
             /**
              * Diners
              * @default null
@@ -3764,6 +3985,22 @@ export interface components {
             notices: components["schemas"]["Notice"][];
         };
         /**
+         * ReadBefore
+         * @description A reading that is aimed at: what it is called, before and after in its unit, and what was asked for, in words.
+         */
+        ReadBefore: {
+            /** After */
+            after: number | null;
+            /** Asked */
+            asked: string;
+            /** Before */
+            before: number | null;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * ReadLineAsked
          * @description Words typed for a jar.
          */
@@ -3895,6 +4132,28 @@ export interface components {
         RecoveryOut: {
             /** Codes */
             codes: string[];
+        };
+        /**
+         * Relaxation
+         * @description What is given up in words, what one press does, the patch that meets the rest, and what is asked for then.
+         */
+        Relaxation: {
+            /** Bounds */
+            bounds: {
+                [key: string]: components["schemas"]["Bounds"];
+            };
+            /** Deed */
+            deed: string;
+            /** Locked */
+            locked: string[];
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /** Targets */
+            targets: {
+                [key: string]: components["schemas"]["Bounds"];
+            };
+            /** Text */
+            text: string;
         };
         /**
          * ResetIn
@@ -4247,6 +4506,88 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /**
+         * SolveAsked
+         * @description What is aimed at, what stays, what may be added.
+         */
+        SolveAsked: {
+            /**
+             * Bounds
+             * @description What lines may weigh, by their ids: a value, a least or a most.
+             * @default {}
+             */
+            bounds: {
+                [key: string]: components["schemas"]["Wish"];
+            };
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Locked
+             * @description Ids of lines whose amounts stay: a list.
+             * @default []
+             */
+            locked: string[];
+            /**
+             * Suggest
+             * @description Whether plain things may be added to the jar: true or false.
+             * @default false
+             */
+            suggest: boolean;
+            /**
+             * Targets
+             * @description Targets by a reading's key, of the jar, or of its window or the plate with “window.” or “plate.” before it: a value, a least or a most in the reading's unit. Without any the document's own hold.
+             * @default null
+             */
+            targets: {
+                [key: string]: components["schemas"]["Wish"];
+            } | null;
+        };
+        /**
+         * Solved
+         * @description The amounts that meet the targets, or come nearest; `patch` takes them.
+         *
+         *     Where not all are met, `relaxations` has the smallest things to give up that allow the rest, each with its patch.
+         */
+        Solved: {
+            /** Lines */
+            lines: components["schemas"]["SolvedLine"][];
+            /** Met */
+            met: boolean;
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /** Readings */
+            readings: {
+                [key: string]: components["schemas"]["ReadBefore"];
+            };
+            /** Relaxations */
+            relaxations: components["schemas"]["Relaxation"][];
+            /** Unmet */
+            unmet: components["schemas"]["Unmet"][];
+        };
+        /**
+         * SolvedLine
+         * @description A line before and after [g], None where it has no amount; `place` among the lines, `added` where it is new.
+         */
+        SolvedLine: {
+            /** Added */
+            added: boolean;
+            /** After G */
+            after_g: number | null;
+            /** Before G */
+            before_g: number | null;
+            /** Id */
+            id: string | null;
+            /** Locked */
+            locked: boolean;
+            /** Name */
+            name: string;
+            /** Place */
+            place: number;
+        };
         /** SpeciesOut */
         SpeciesOut: {
             /** Candidates */
@@ -4533,6 +4874,18 @@ export interface components {
             touches_raw: boolean;
             /** Vessel */
             vessel: string;
+        };
+        /**
+         * Unmet
+         * @description A target that is not met, and by how much [its unit]: over it, or under; None where there is no such reading.
+         */
+        Unmet: {
+            /** By */
+            by: number | null;
+            /** State */
+            state: string;
+            /** Target */
+            target: string;
         };
         /**
          * Until
@@ -4869,6 +5222,27 @@ export interface components {
             by_temperature: components["schemas"]["Bar"][];
             /** Influences */
             influences: components["schemas"]["Influence"][];
+        };
+        /**
+         * Wish
+         * @description A value, a least, a most, or both bounds.
+         */
+        Wish: {
+            /**
+             * Max
+             * @default null
+             */
+            max: number | null;
+            /**
+             * Min
+             * @default null
+             */
+            min: number | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
         };
         /**
          * WorkOut
@@ -5478,6 +5852,41 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
+    ask_correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Corrected"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     ask_curve: {
         parameters: {
             query?: never;
@@ -5780,6 +6189,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Disagreement"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    ask_solve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Solved"];
                 };
             };
             400: components["responses"]["Refused400"];

@@ -1,0 +1,189 @@
+"""The linear programme: the least change of a jar's proportions that meets what is linear in its masses.
+
+The objective is an L1 distance [g]. What a line weighs is compared with what it is written to follow, a line of its own
+weight with its share in the whole jar made more or less; making the whole otherwise costs as much as the difference.
+A line that others follow moves them along, and what they change counts as its own.
+Of all that are equally near, the one whose largest change is smallest is taken (a second programme), so that the answer
+does not hang on the order of the lines. HiGHS (scipy's `linprog`) solves both.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from jarcore.questions.solve.aims import PH, Want
+from jarcore.questions.solve.amounts import Amounts, Vector
+
+# A gram of something that the jar does not have yet counts so many times as much [1].
+NEW_COSTS = 3.0
+# What it costs to miss all of a reading, by the whole jar [1]: a jar is not taken apart to come a little nearer.
+GIVEN_UP = 1.5
+# How near the first programme's distance the second stays, and what is no change [1].
+AS_NEAR, NO_CHANGE = 1e-7, 1e-9
+# What is left of a jar and of its parts at least [1].
+LEFT = 0.02
+# A line lighter than this share of the jar is judged by this share [1].
+LIGHT = 1e-3
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Row:
+    """coefficients · masses >= least; `scale` is what they come to by a whole of the reading.
+
+    With a `price` it may be missed, at so many whole jars of change for each whole of the reading.
+    """
+
+    coefficients: Vector
+    least: float
+    scale: float
+    price: float | None = None
+
+
+def rows_of(want: Want, amounts: Amounts, worst: bool = True) -> list[Row]:
+    """The rows that a want of a reading that adds up makes; empty where its base is not known.
+
+    A bound holds at the worse end of what was written as ranges; the one value that is aimed at holds in the middle.
+    """
+    ends = want.low if want.exact is None else want.exact, want.high if want.exact is None else want.exact
+    rows = []
+    for bound, sign in zip(ends, (1.0, -1.0), strict=True):
+        if bound is None:
+            continue
+        made = _row(want, amounts, bound, sign)
+        if made is None:
+            return []
+        coefficients, least = made
+        if worst and want.exact is None:
+            low, high = amounts.ends
+            coefficients = np.where(coefficients > 0, coefficients * low, coefficients * high)
+        scale = _scale(want, amounts, bound) or float(np.abs(coefficients) @ amounts.now_g) or 1.0
+        rows.append(Row(coefficients=coefficients, least=least, scale=scale))
+    if want.row.of and rows:
+        rows += _there(amounts.brings(want.row.of), amounts)
+    return rows
+
+
+def _scale(want: Want, amounts: Amounts, bound: float) -> float:
+    """What a whole of a reading comes to in its row; nothing where there is none of what it is a share of."""
+    if not want.row.of:
+        return abs(bound) if want.row.part else 0.0
+    base = amounts.base(want.row.of)
+    return abs(bound) * (float(amounts.brings(want.row.of) @ amounts.now_g) if base is None else base)
+
+
+def _something(amounts: Amounts, left: float) -> Row:
+    """That a jar is left: without it the easiest share of the whole would be that of nothing."""
+    least = min(left * amounts.whole_g, float(amounts.high_g.sum()))
+    return Row(coefficients=np.ones(len(amounts.specs)), least=least, scale=amounts.whole_g)
+
+
+def _there(part: Vector, amounts: Amounts) -> list[Row]:
+    """That there is something of what a reading is a share of."""
+    now = float(part @ amounts.now_g)
+    least = LEFT * now if now > 0 else LIGHT * amounts.whole_g
+    return [Row(coefficients=part, least=least, scale=max(now, least))] if part.any() else []
+
+
+def _row(want: Want, amounts: Amounts, bound: float, sign: float) -> tuple[Vector, float] | None:
+    """Coefficients and the least they must come to, for a reading of at least (sign 1) or at most (-1) BOUND."""
+    row = want.row
+    if row.id == PH:
+        # The pH lies above a bound exactly where the charges at it leave something over.
+        return sign * amounts.charge(bound), 0.0
+    part = amounts.brings(row.part) * row.times
+    if not row.of:
+        return sign * part, sign * bound
+    base = amounts.base(row.of)
+    if base is not None:
+        return sign * part, sign * bound * base
+    if row.of in ("fish_g", "surface_cm2"):
+        return None
+    return sign * (part - bound * amounts.brings(row.of)), 0.0
+
+
+def least_change(
+    rows: Sequence[Row], amounts: Amounts, near: tuple[Vector, Vector] | None = None, left: float = LEFT
+) -> Vector | None:
+    """The masses that meet ROWS with the least change; None where there are none.
+
+    NEAR holds least and most masses within which the rows are to be trusted; LEFT is the share of the jar that is left.
+    """
+    if (amounts.low_g > amounts.high_g).any():
+        return None
+    programme = _Programme([*rows, _something(amounts, left)], amounts, near)
+    first = programme.solved(programme.distance)
+    if first is None:
+        return None
+    second = programme.solved(programme.largest, within=float(programme.distance @ first))
+    best = first if second is None else second
+    return np.clip(best[: len(amounts.specs)], amounts.low_g, amounts.high_g)
+
+
+class _Programme:
+    """Matrices of one programme over [masses, changes, times the whole, change of the whole, missed, largest]."""
+
+    def __init__(self, rows: Sequence[Row], amounts: Amounts, near: tuple[Vector, Vector] | None) -> None:
+        lines, soft = len(amounts.specs), [row for row in rows if row.price is not None]
+        self.lines, self.size = lines, 2 * lines + 2 + len(soft) + 1
+        self.times, self.turned, self.largest_at = 2 * lines, 2 * lines + 1, self.size - 1
+        whole = amounts.whole_g
+        weights = np.linalg.solve((np.eye(lines) - amounts.follows).T, np.ones(lines))
+        weights[list(amounts.new)] = NEW_COSTS
+        self.missed, self.distance, self.largest = (np.zeros(self.size) for _ in range(3))
+        self.missed[2 * lines + 2 : -1] = [row.price or 0.0 for row in soft]
+        self.distance[lines : 2 * lines] = weights
+        self.distance[self.turned] = 1.0
+        self.distance += self.missed * whole
+        self.largest[self.largest_at] = 1.0
+        self._rows(rows, amounts, whole)
+        low, high = near if near is not None else (amounts.low_g, amounts.high_g)
+        self.bounds = [
+            *zip(np.maximum(low, amounts.low_g), np.minimum(high, amounts.high_g), strict=True),
+            *[(0.0, None)] * (self.size - lines),
+        ]
+
+    def _rows(self, rows: Sequence[Row], amounts: Amounts, whole: float) -> None:
+        lines, matrix, limits = self.lines, [], []
+        missed_at = 2 * lines + 2
+        for row in rows:
+            size = float(np.abs(row.coefficients).max(initial=0.0)) or 1.0
+            one = np.zeros(self.size)
+            one[:lines] = -row.coefficients / size
+            if row.price is not None:
+                one[missed_at] = -row.scale / size
+                missed_at += 1
+            matrix.append(one)
+            limits.append(-row.least / size)
+        # A change is at least what a line is off what it follows, either way.
+        off = np.zeros((lines, self.size))
+        off[:, :lines] = np.eye(lines) - amounts.follows
+        own = ~amounts.follows.any(axis=1)
+        off[own, self.times] = -amounts.now_g[own]
+        change = np.zeros((lines, self.size))
+        change[:, lines : 2 * lines] = np.eye(lines)
+        matrix += [*(off - change), *(-off - change)]
+        limits += [0.0] * (2 * lines)
+        turned = np.zeros((2, self.size))
+        turned[0, self.times], turned[1, self.times] = whole, -whole
+        turned[:, self.turned] = -1.0
+        matrix += [*turned]
+        limits += [whole, -whole]
+        # The largest change, by what a line weighs.
+        share = np.zeros((lines, self.size))
+        share[:, lines : 2 * lines] = np.eye(lines)
+        share[:, self.largest_at] = -np.maximum(amounts.now_g, LIGHT * whole)
+        matrix += [*share]
+        limits += [0.0] * lines
+        self.matrix, self.limits = np.array(matrix), np.array(limits)
+
+    def solved(self, objective: Vector, within: float | None = None) -> Vector | None:
+        """The best by an objective, WITHIN a distance where one is given; None where nothing fits."""
+        from scipy.optimize import linprog  # over a second to load: only when something is solved
+
+        matrix, limits = self.matrix, self.limits
+        if within is not None:
+            matrix = np.vstack([matrix, self.distance])
+            limits = np.append(limits, within * (1 + AS_NEAR) + AS_NEAR)
+        found = linprog(objective, A_ub=matrix, b_ub=limits, bounds=self.bounds, method="highs-ds")
+        return np.asarray(found.x) if found.status == 0 else None

@@ -1,0 +1,162 @@
+"""Targets that do not add up over the lines (times, what is on the plate, what clings): found by trying.
+
+Around what is known of them they are taken as straight lines, the programme is solved within a distance in which that
+is to be trusted, and what is really reached there corrects the lines (Broyden's update). What adds up holds throughout.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from jarcore.data import look_at_the_time
+from jarcore.questions.solve.aims import PH, Want
+from jarcore.questions.solve.amounts import Amounts, Vector
+from jarcore.questions.solve.programme import Row, least_change, rows_of
+from jarcore.questions.solve.values import Values
+
+# A line is moved by this share of itself, or of the whole where it is nothing yet, to see what it does [1].
+NUDGE, NUDGE_WHOLE = 0.02, 0.002
+# How far a step is trusted at first, by what a line weighs and by the whole [1], and how often one is taken.
+TRUSTED, TRUSTED_WHOLE, STEPS = 1.0, 0.25, 8
+# What it costs to miss one while it is looked for, in whole jars of change [1], and how much of a jar a line may be.
+TRYING, MOST_OF_WHOLE = 30.0, 3.0
+# A bound is aimed at from within by so much of itself, so that what is rounded afterwards still holds it [1].
+WITHIN = 0.004
+# Steps that move less than this share of the whole end the search [1].
+SETTLED = 2e-4
+
+
+@dataclass(frozen=True, slots=True)
+class _At:
+    """What was tried: masses [g], each want's reading there, and by how much of itself it is missed [1]."""
+
+    masses: Vector
+    readings: Vector
+    missed: float
+    distance: float
+
+
+def searched(hard: Sequence[Row], wants: Sequence[Want], amounts: Amounts, start: Vector) -> Vector | None:
+    """Masses [g] that meet HARD rows and come as near as can be to WANTS; None where a reading is not known at all.
+
+    START are masses that meet the hard rows.
+    """
+    here = _tried(wants, amounts, start)
+    if here is None or not wants:
+        return None
+    slopes = _slopes(wants, amounts, here)
+    if slopes is None:
+        return here.masses
+    best, trust = here, 1.0
+    for _ in range(STEPS):
+        look_at_the_time()
+        rows = [*hard, *_straight(wants, here, slopes)]
+        found = least_change(rows, amounts, _near(amounts, here.masses, trust))
+        if found is None:
+            break
+        step = found - here.masses
+        if float(np.abs(step).sum()) < SETTLED * amounts.whole_g:
+            break
+        there = _tried(wants, amounts, found)
+        if there is None:
+            trust /= 4
+            continue
+        told = there.readings - here.readings - slopes @ step
+        slopes = slopes + np.outer(told, step) / float(step @ step)
+        if _better(there, best):
+            best = there
+        if there.missed > here.missed and there.missed > WITHIN:
+            trust /= 2
+            if there.missed > 2 * here.missed:
+                continue
+        here = there
+    return best.masses
+
+
+def _better(one: _At, other: _At) -> bool:
+    """Whether it misses less, or both nothing and it is the smaller change."""
+    if one.missed <= 0 and other.missed <= 0:
+        return one.distance < other.distance
+    return one.missed < other.missed
+
+
+def _tried(wants: Sequence[Want], amounts: Amounts, masses: Vector) -> _At | None:
+    values = Values(amounts.trial(masses), amounts.place)
+    readings, missed = [], 0.0
+    for want in wants:
+        value = values[want.row.id]
+        if value is None:
+            return None
+        aimed = value.middle if want.exact is not None else value.low if want.high is None else value.high
+        readings.append(aimed)
+        missed += abs(values.misses(want) or 0.0) / _size(want)
+    return _At(masses, np.array(readings), missed, float(np.abs(masses - amounts.now_g).sum()))
+
+
+def _size(want: Want) -> float:
+    """What a want's reading is measured by [its unit]."""
+    return max(abs(want.low or 0.0), abs(want.high or 0.0)) or 1.0
+
+
+def _slopes(wants: Sequence[Want], amounts: Amounts, here: _At) -> Vector | None:
+    """By how much each reading changes with a gram of each line; None where one is not known close by."""
+    slopes = np.zeros((len(wants), len(here.masses)))
+    for place in np.flatnonzero(amounts.high_g > amounts.low_g):
+        look_at_the_time()
+        more = max(NUDGE * here.masses[place], NUDGE_WHOLE * amounts.whole_g)
+        nudged = here.masses.copy()
+        nudged[place] += more
+        there = _tried(wants, amounts, nudged)
+        if there is None:
+            return None
+        slopes[:, place] = (there.readings - here.readings) / more
+    return slopes
+
+
+def _straight(wants: Sequence[Want], here: _At, slopes: Vector) -> list[Row]:
+    """The wants as straight lines through what is known; what cannot be met within the step is given up."""
+    rows = []
+    for want, now, slope in zip(wants, here.readings, slopes, strict=True):
+        size = _size(want)
+        ends = (want.low, want.high) if want.exact is None else (want.exact, want.exact)
+        inward = WITHIN * size if want.exact is None else 0.0
+        for bound, sign in zip(ends, (1.0, -1.0), strict=True):
+            if bound is not None:
+                least = sign * (bound - now) + inward + sign * float(slope @ here.masses)
+                rows.append(Row(coefficients=sign * slope, least=least, scale=size, price=TRYING))
+    return rows
+
+
+def _near(amounts: Amounts, masses: Vector, trust: float) -> tuple[Vector, Vector]:
+    """Within which masses the straight lines are trusted."""
+    far = trust * np.maximum(TRUSTED * masses, TRUSTED_WHOLE * amounts.whole_g)
+    most = np.minimum(amounts.high_g, np.maximum(amounts.now_g, MOST_OF_WHOLE * amounts.whole_g))
+    low, high = np.maximum(masses - far, amounts.low_g), np.minimum(masses + far, most)
+    return np.minimum(low, masses), np.maximum(high, masses)
+
+
+def measured(wants: Sequence[Want], amounts: Amounts) -> tuple[list[Want], list[Want]]:
+    """Those wants that add up over the lines, and those that are found by trying.
+
+    One that adds up in most jars may not in this: of salt that does not get in, or that is in the fish already.
+    """
+    values = Values(amounts.ready, amounts.place)
+    adding, trying = list[Want](), list[Want]()
+    for want in wants:
+        now = values.middle(want.row.id)
+        plain = bool(want.row.part) or bool(rows_of(want, amounts) and want.row.id == PH)
+        straight = plain and (now is None or _adds_up(want, amounts, now))
+        (adding if straight else trying).append(want)
+    return adding, trying
+
+
+def _adds_up(want: Want, amounts: Amounts, now: float) -> bool:
+    """Whether the rows of a reading hold what it really comes to."""
+    if not want.row.part:
+        return True
+    exactly = replace(want, low=now, high=now, exact=now)
+    return all(
+        abs(float(row.coefficients @ amounts.now_g) - row.least) <= 1e-6 * max(row.scale, 1e-9)
+        for row in rows_of(exactly, amounts)[:2]
+    )
