@@ -105,8 +105,17 @@ class Mishap:
         return Values(prepare(self.now, self.pantry), self.jar)
 
     @cached_property
+    def _cautions(self) -> Sequence[Caution]:
+        """What it is cautioned about as it really is."""
+        return evaluate(self.now, self.pantry)["cautions"]
+
+    @cached_property
     def _cautioned(self) -> frozenset[tuple[str, str]]:
-        return frozenset(_key(one) for one in evaluate(self.now, self.pantry)["cautions"])
+        return frozenset(_key(one) for one in self._cautions)
+
+    def cautioned(self, code: str) -> str | None:
+        """The caution CODE as it stands already, in words; None where it does not."""
+        return next((one["text"] for one in self._cautions if one["code"] == code), None)
 
     def patched(self, patch: Patch) -> Mapping[str, Any]:
         """The planned document with a patch."""

@@ -12,7 +12,7 @@ from jarcore.jars.contents import in_jar
 from jarcore.questions.correct.batter import mends_of_batter
 from jarcore.questions.correct.mishap import Choice, Mishap
 from jarcore.questions.correct.more import more_of
-from jarcore.questions.solve.helpers import welcome
+from jarcore.questions.solve.helpers import goes_into, welcome
 from jarcore.questions.solve.writing import rounded_g
 
 TASTES = tuple(dict.fromkeys(row["taste"] for row in rows("doses")))
@@ -35,6 +35,10 @@ def mends_of_taste(mishap: Mishap, taste: str, on_fish: bool) -> tuple[list[Choi
         if row["taste"] != taste:
             continue
         for thing in _things(mishap, laid, row["things"].split(";")):
+            barred = mishap.cautioned(row["not_with"])
+            if barred is not None:
+                withheld.append(sentence("correct/withheld", thing=thing.name, why=barred))
+                continue
             done = list(_doses(mishap, laid, thing, row, on_fish))
             sound = [one for one in done if not one["cautions"]]
             choices += sound
@@ -67,7 +71,7 @@ def _things(mishap: Mishap, laid: Laid, usual: Sequence[str]) -> Iterator[Ingred
     if own is not None:
         yield own
         return
-    known = [pantry.ingredients[one] for one in usual if one in pantry.ingredients]
+    known = [pantry.ingredients[one] for one in usual if one in pantry.ingredients and goes_into(one, laid.kind.id)]
     yield from [one for one in known if welcome(one, mishap.planned)][:1]
 
 

@@ -16,6 +16,7 @@ from jarcore.questions.solve.aims import aims_of
 from jarcore.questions.solve.amounts import Amounts, Vector, amounts_of
 from jarcore.questions.solve.asking import Asking
 from jarcore.questions.solve.attempt import attempt
+from jarcore.questions.solve.helpers import goes_into
 from jarcore.questions.solve.relaxing import called
 from jarcore.questions.solve.writing import rounded, written
 
@@ -204,7 +205,7 @@ def _thinned(weighed: Weighed) -> Iterator[Choice]:
     everything = [spec.line.id for spec in mishap.amounts.specs if spec.line.id]
     for row in rows("helpers"):
         key, name = MORE_OF.get(row["thins"]), row["ingredient"]
-        if key is None or mishap.planned.jars[mishap.jar].kind.id not in row["kinds"].split(";"):
+        if key is None or not goes_into(name, mishap.planned.jars[mishap.jar].kind.id):
             continue
         asking = Asking(
             document=mishap.now,

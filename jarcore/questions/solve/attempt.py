@@ -23,6 +23,8 @@ from jarcore.questions.solve.writing import given, moved, rounded, step_g, writt
 MOST_ROUNDED, MOST_READ = 8, 6
 # So little of something new is not added [g].
 TRACE_G = 1e-3
+# By how much of what a step can do bounds are drawn in for rounding [1].
+SHARES = (1.0, 0.6, 0.3)
 # What is left of a jar of which not all can be had [1]: it is not made smaller to miss less.
 KEPT = 0.8
 
@@ -85,14 +87,35 @@ def _adding(wants: Sequence[Want], amounts: Amounts) -> tuple[list[Row], Vector]
 def _in_steps(asking: Asking, masses: Vector, adding: Sequence[Want]) -> Attempt:
     """The nearest way of rounding that still meets the aims; of none that does, the nearest that misses by least."""
     best: Attempt | None = None
-    for way in islice(_ways(masses, asking.amounts, adding), MOST_READ):
-        tried = _read(asking, way)
-        if not tried.unmet:
-            return tried
-        if best is None or len(tried.unmet) < len(best.unmet):
-            best = tried
+    for start in _starts(asking, masses, adding):
+        for way in islice(_ways(start, asking.amounts, adding), MOST_READ):
+            tried = _read(asking, way)
+            if not tried.unmet:
+                return tried
+            if best is None or len(tried.unmet) < len(best.unmet):
+                best = tried
     assert best is not None
     return best
+
+
+def _starts(asking: Asking, masses: Vector, adding: Sequence[Want]) -> Iterator[Vector]:
+    """The masses, and where those cannot be rounded, masses that lie so far within the bounds that they can.
+
+    What is found by trying stays where the search left it: there is nothing to lie within.
+    """
+    yield masses
+    if len(adding) < len(asking.wants):
+        return
+    amounts = asking.amounts
+    for share in SHARES:
+        rows = [row for want in adding for row in rows_of(replace(want, exact=None), amounts, want.exact is None)]
+        steps = np.zeros(len(masses))
+        for place in moved(masses, amounts):
+            steps[place] = step_g(amounts.specs[place], masses[place], amounts)
+        within = [replace(row, least=row.least + share * float(np.abs(row.coefficients) @ steps) / 2) for row in rows]
+        found = least_change(within, amounts)
+        if found is not None:
+            yield found
 
 
 def _ways(masses: Vector, amounts: Amounts, adding: Sequence[Want]) -> Iterator[Vector]:

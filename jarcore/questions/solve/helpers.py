@@ -13,7 +13,7 @@ def helpers(ready: Prepared, place: int) -> list[Ingredient]:
     """What may be added to the jar at PLACE: by its kind, without a new allergen or what somebody avoids."""
     laid, pantry = ready.jars[place], ready.pantry
     there = {spec.ingredient.id for spec in laid.contents.specs if spec.ingredient}
-    plain = [row["ingredient"] for row in rows("helpers") if laid.kind.id in row["kinds"].split(";")]
+    plain = [row["ingredient"] for row in rows("helpers") if goes_into(row["ingredient"], laid.kind.id)]
     shipped = default_pantry().ingredients
     groups = {shipped[one].group for one in plain if one in shipped}
     own = [one.id for one in pantry.ingredients.values() if one.id not in shipped and one.group in groups][:MOST_OWN]
@@ -22,6 +22,11 @@ def helpers(ready: Prepared, place: int) -> list[Ingredient]:
         for one in dict.fromkeys([*own, *plain])
         if one in pantry.ingredients and one not in there and welcome(pantry.ingredients[one], ready)
     ]
+
+
+def goes_into(ingredient: str, kind: str) -> bool:
+    """Whether a plain thing goes into a kind of jar at all."""
+    return any(row["ingredient"] == ingredient and kind in row["kinds"].split(";") for row in rows("helpers"))
 
 
 def welcome(one: Ingredient, ready: Prepared) -> bool:
