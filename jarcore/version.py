@@ -1,3 +1,3 @@
 """The version of the core, which every evaluation names."""
 
-VERSION = "0.5.2"
+VERSION = "0.5.3"

@@ -15,7 +15,7 @@ from scipy.integrate import solve_ivp
 from jarcore.flesh.diffusion import uptakes
 from jarcore.flesh.engine import graded_widths, salt_profile
 from jarcore.formula import evaluate
-from jarcore.questions import profiles
+from jarcore.questions import ask, profiles
 
 ROOT = Path(__file__).parents[1]
 CELLS, POINTS = 50, 100
@@ -70,6 +70,37 @@ def grown(jars: int, lines: int) -> dict[str, Any]:
     return {**one, "jars": made}
 
 
+LINEAR = {
+    "salt_pct_of_fish": {"value": 1.1},
+    "sugar_pct": {"value": 8},
+    "oil_to_acid_volume": {"value": 0.6},
+    "acid_pct_citric": {"min": 0.5, "max": 1},
+    "water_pct": {"min": 30},
+    "oil_pct": {"max": 25},
+    "mass_g": {"min": 300, "max": 420},
+    "alcohol_pct_volume": {"max": 2},
+}
+IN_IT = (
+    "sea-salt-fine soy-sauce-light fish-sauce miso-white mustard-smooth sugar-white honey palm-sugar lemon-juice "
+    "lime-juice rice-vinegar white-wine olive-oil sesame-oil garlic ginger shallot chilli-fresh cumin-ground water "
+    "yogurt-plain orange-juice dill black-pepper sweet-rice-wine"
+)
+
+
+def one_large_jar() -> dict[str, Any]:
+    """A jar of 25 lines that holds nearly everything that can be aimed at."""
+    formula = document("char-citrus")
+    formula["jars"][0]["lines"] = [
+        {"id": name, "ingredient": name, "amount": {"value": 5 + 5 * (place % 5), "unit": "g"}, "basis": "fixed"}
+        for place, name in enumerate(IN_IT.split())
+    ]
+    return formula
+
+
+def _solved(typed: Callable[[], dict[str, Any]], asked: dict[str, Any]) -> None:
+    ask("solve", {"document": typed(), **asked})
+
+
 def typing(formula: dict[str, Any], amount: dict[str, Any]) -> Callable[[], dict[str, Any]]:
     """Types another amount at each call; gives the formula with it."""
     place = "value" if "value" in amount else "high"
@@ -100,6 +131,14 @@ def report() -> None:
     for name in ("zander-caraway", "char-citrus"):
         small = document(name)
         print(f"  evaluate {name}: {median_ms(partial(evaluate, small)):.2f} ms median")
+    for what, targets, aim in (
+        ("8 targets", LINEAR, 50),
+        ("8 targets, pH and window", {**LINEAR, "ph": {"max": 4.2}, "window.best_min": {"value": 40}}, 300),
+    ):
+        asked = {"jar": 0, "targets": targets}
+        wide = one_large_jar()
+        found = median_ms(partial(_solved, typing(wide, wide["jars"][0]["lines"][0]["amount"]), asked), times=15)
+        print(f"  solve, 25 lines {what}: {found:.0f} ms median (to reach: under {aim} ms)")
     courses = median_ms(lambda: profiles(in_a_jar()))
     print(f"  all profiles of them, typing in one: {courses:.2f} ms median (to reach: under 5 ms)")
     fouriers = np.linspace(0.005, 1.0, POINTS)

@@ -8,12 +8,13 @@ from pathlib import Path
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from tests.browser.chrome import chrome, resize
+from tests.browser.pages.amounts import AskPage
 from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.people import KitchenPage, YouPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 from tests.browser.pages.window import WindowPage
-from tests.browser.words import names, people
+from tests.browser.words import amounts, names, people
 
 WEB = Path(__file__).parents[1] / ".local" / "web"
 ZANDER, GURNARD, CHAR = "Zander, caraway dry brine", "Gurnard, mustard buttermilk", "Arctic char, lemon and orange"
@@ -35,10 +36,15 @@ def _third_jar(bench: BenchPage) -> None:
     bench.press("3 Rye and rice dredge")
 
 
-def _schools(bench: BenchPage) -> None:
-    bench.press("2 Mustard buttermilk")
-    bench.press(names.schools)
-    bench.sees("[role=dialog]", "thrown away")
+def _ask(bench: BenchPage) -> None:
+    page = AskPage(bench.driver, bench.address).show()
+    for key, reading, figure in (
+        ("salt_pct_of_fish", "Salt, of the fish", "1.1"),
+        ("oil_to_acid_volume", "Oil to acid, by volume", "0.25"),
+        ("window.best_min", "Best time", "25"),
+    ):
+        page.aim(key, reading, amounts.ask.exact, figure)
+    page.solved(True)
 
 
 def _scale(bench: BenchPage) -> None:
@@ -76,7 +82,6 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("bench-dry-brine", ZANDER, WIDE, False, _nothing),
     ("bench-four-jars", GURNARD, WIDE, False, _third_jar),
     ("bench-marinade", CHAR, WIDE, False, _nothing),
-    ("bench-schools", GURNARD, WIDE, False, _schools),
     ("bench-scale", GURNARD, WIDE, False, _scale),
     ("window", ZANDER, WIDE, False, _window),
     ("window-acid", CHAR, WIDE, False, _window),
@@ -85,7 +90,8 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("bench-tablet", GURNARD, TABLET, False, _nothing),
     ("bench-dark", CHAR, WIDE, True, _nothing),
     ("bench-begin", ZANDER, WIDE, False, _begin),
-    # The last, for it changes the formula.
+    # The last, for they change the formula.
+    ("bench-ask", CHAR, WIDE, False, _ask),
     ("bench-heat", ZANDER, WIDE, False, _heat),
 )
 

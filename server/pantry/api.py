@@ -1,5 +1,6 @@
 """The pantry over HTTP: what can be put in a jar, and which fish there are."""
 
+from dataclasses import asdict
 from typing import Any
 
 from django.http import Http404, HttpRequest
@@ -7,7 +8,8 @@ from ninja import Router, Schema
 
 from jarcore.data import Pantry, Species, default_pantry, label_forms, rendered, rows, shelf, time_steps
 from jarcore.data.classes import flesh_words
-from jarcore.data.readings import reading_rows
+from jarcore.data.readings import reading, reading_rows
+from jarcore.data.targets import target_rows
 from jarcore.documents.evaluated_jar import Component
 from jarcore.heat import HeatTraits, heat_traits
 from jarcore.jars import Traits, all_traits
@@ -115,6 +117,7 @@ class PantryOut(Schema):
     kinds: list[Traits]
     heats: list[HeatTraits]
     readings: list[ReadingOut]
+    targets: list[ReadingOut]
     shelf: list[ShelfJarOut]
     receiving: list[CheckOut]
     time_steps: list[TimeStepOut]
@@ -189,6 +192,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "kinds": all_traits(),
         "heats": heat_traits(),
         "readings": list(reading_rows().values()),
+        "targets": [{**asdict(reading(row.reading)), "id": row.id} for row in target_rows().values()],
         "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
         "scales": list(pantry.scales),
         "time_steps": list(time_steps()),

@@ -6,8 +6,8 @@ from typing import Any
 
 from tests.web.node import node
 
-TELL = """Promise.all([import('@/words'), import('@/words/people')])
-  .then(([words, people]) => console.log(JSON.stringify({...words, ...people})))"""
+TELL = """Promise.all([import('@/words'), import('@/words/people'), import('@/words/amounts')])
+  .then((all) => console.log(JSON.stringify(Object.assign({}, ...all))))"""
 
 
 class Words:
@@ -36,3 +36,4 @@ def catalogue() -> dict[str, Any]:
 
 
 names, says, terms, people = Words("names"), Words("says"), Words("terms"), Words("people")
+amounts = Words("amounts")

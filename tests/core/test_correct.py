@@ -44,7 +44,8 @@ class CorrectedTest(TestCase):
                 answer = correct(document, 0, happened(document, row["happened"]))
                 choice = next(one for one in answer["choices"] if one["id"] == row["choice"])
                 after = jsonpatch.apply_patch(document, choice["patch"])
-                planned, now = (evaluate(one)["jars"][0]["reading"][row["reading"]] for one in (document, after))
+                readings: list[Any] = [evaluate(one)["jars"][0]["reading"] for one in (document, after)]
+                planned, now = (one[row["reading"]] for one in readings)
                 expected = planned if row["after"] == "same" else float(row["after"])
                 self.assertAlmostEqual(now, expected, delta=0.012 * expected)
 

@@ -195,7 +195,7 @@ def random_jars(number: int) -> Iterator[tuple[dict[str, Any], dict[str, Target]
             with_jars(jar("marinade", *(f"{name}:{mass} g" for name, mass in zip(names, some, strict=True))))
             for some in (there, other)
         )
-        reading = evaluate(aimed)["jars"][0]["reading"]
+        reading: Any = evaluate(aimed)["jars"][0]["reading"]
         known = [key for key in keys if reading[key]]
         targets = {}
         for key in chance.sample(known, min(len(known), chance.randint(1, 3))):
@@ -283,10 +283,27 @@ class HoldsTest(TestCase):
                 after = evaluate(patched(document, answer))["jars"][place]["window"]
                 with self.subTest(number=number, jar=one["id"]):
                     self.assertTrue(answer["met"], answer["unmet"])
-                    self.assertTrue(after["best_from_min"] <= wished <= after["best_to_min"])
+                    # A single value is met within a fiftieth of itself.
+                    self.assertTrue(after["best_from_min"] <= 1.02 * wished and 0.98 * wished <= after["best_to_min"])
         plate = {"plate.sodium_mg_per_serving": Target(max=500)}
-        after = evaluate(patched(zander(), solve(zander(), 0, plate)))
-        self.assertTrue(450 < after["ledger"]["sodium_mg_per_serving"] <= 500)
+        ledger = evaluate(patched(zander(), solve(zander(), 0, plate)))["ledger"]
+        self.assertTrue(450 < ledger["sodium_mg_per_serving"] <= 500)
+
+    def test_a_jar_of_several_wishes_gets_amounts_or_hears_the_smallest_thing_to_give_up(self) -> None:
+        """Salt on the plate, oil to verjuice, a short best, a little sweetness, out of miso and fish sauce."""
+        document = with_jars(jar("marinade", "verjuice:60 ml", vessel="bag"), fish__thickness__value=20)
+        document["jars"][0]["lines"] += [
+            {"id": one, "ingredient": one} for one in ("miso-barley", "fish-sauce", "olive-oil")
+        ]
+        wishes = {"plate.salt_pct_of_edible": 1.1, "oil_to_acid_volume": 2.5, "window.best_min": 25.0, "sugar_pct": 2.0}
+        targets = {key: Target(value=value) for key, value in wishes.items()}
+        alone, helped = solve(document, 0, targets), solve(document, 0, targets, suggest=True)
+        self.assertEqual([one["target"] for one in alone["unmet"]], ["plate.salt_pct_of_edible"])
+        self.assertIn("Let the salt of the fish with its own be 1.2 %, not 1.1 %", alone["relaxations"][0]["deed"])
+        self.assertTrue(helped["met"], helped["unmet"])
+        reading = evaluate(patched(document, helped))["jars"][0]["reading"]
+        self.assertAlmostEqual(reading["oil_to_acid_volume"], 2.5, delta=0.05)
+        self.assertAlmostEqual(reading["sugar_pct"], 2.0, delta=0.04)
 
     def test_the_documents_own_targets_hold_where_none_are_asked(self) -> None:
         document = zander()

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { fill, named, names, says, terms } from '@/words';
+import { amounts } from '@/words/amounts';
 import { people } from '@/words/people';
 
 test('a text with slots is filled, and one that is not filled does not compile', () => {
@@ -39,13 +40,15 @@ test('the catalogue holds no word that no screen says', () => {
         .filter((word) => !used(`says.${word}`)),
     );
   }
-  for (const [part, words] of Object.entries(people)) {
-    if (new RegExp(`people\\.${part}(\\[|,|\\)|\\}|;)`).test(source)) continue;
-    dead.push(
-      ...Object.keys(words)
-        .map((word) => `people.${part}.${word}`)
-        .filter((word) => !used(word)),
-    );
+  for (const [name, catalogue] of Object.entries({ people, amounts })) {
+    for (const [part, words] of Object.entries(catalogue)) {
+      if (new RegExp(`${name}\\.${part}(\\[|,|\\)|\\}|;)`).test(source)) continue;
+      dead.push(
+        ...Object.keys(words)
+          .map((word) => `${name}.${part}.${word}`)
+          .filter((word) => !used(word)),
+      );
+    }
   }
   assert.deepEqual(dead, []);
 });

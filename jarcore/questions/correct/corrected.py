@@ -29,7 +29,7 @@ class Corrected(TypedDict):
 @dataclass(frozen=True, kw_only=True)
 class Happened:
     """What happened: lines that are in as the scale said them [g], the jar on the fish, how it tastes, what was spilled
-    [g], what the fish weighs [g, as it is stated], what a reduction was to weigh and weighs [g].
+    [g], what the fish weighs as it is stated [g], what a reduction was to weigh and weighs [g].
     """
 
     weighed: Mapping[str, float] = field(default_factory=dict)

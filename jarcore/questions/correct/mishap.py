@@ -28,9 +28,6 @@ READ = (
     "oil_to_acid_volume",
     "alcohol_pct_volume",
     "hydration_pct",
-    "water_pct",
-    "oil_pct",
-    "aromatics_pct",
     "mass_g",
     "window.best_from_min",
     "window.best_to_min",
@@ -38,8 +35,8 @@ READ = (
     "plate.salt_g_per_serving",
     "plate.sodium_mg_per_serving",
 )
-# Smaller changes than this share of the larger value are none [1].
-SAME = 2e-3
+# Smaller changes than this share of the larger value are none, and smaller ones than that are not shown [1].
+SAME, SHOWN = 2e-3, 0.01
 
 
 class Change(TypedDict):
@@ -122,11 +119,16 @@ class Mishap:
         made: Mapping[str, Any] = jsonpatch.apply_patch(self.document, patch) if patch else self.document
         return made
 
-    def choice(self, name: str, words: Said, patch: Patch, text: str | None = None) -> Choice:
-        """The choice NAME, in words, that a patch of the planned document carries out; TEXT says more of it."""
+    def choice(
+        self, name: str, words: Said, patch: Patch, text: str | None = None, tells: Sequence[str] = ()
+    ) -> Choice:
+        """The choice NAME, in words, that a patch of the planned document carries out; TEXT says more of it.
+
+        TELLS are readings that are shown even where they stay as they are.
+        """
         after = self.patched(patch)
         then = Values(prepare(after, self.pantry), self.jar)
-        changes = self.changes(then)
+        changes = self.changes(then, tells)
         told = [one["text"] for one in evaluate(after, self.pantry)["cautions"] if _key(one) not in self._cautioned]
         return {
             "id": name,
@@ -137,13 +139,13 @@ class Mishap:
             "patch": [*patch, *self._on_record(text or words.text, changes)],
         }
 
-    def changes(self, then: Values | None = None) -> dict[str, Change]:
-        """The readings that differ between what was planned, what is, and what is THEN."""
+    def changes(self, then: Values | None = None, tells: Sequence[str] = ()) -> dict[str, Change]:
+        """The readings that differ between what was planned, what is, and what is THEN; TELLS in any case."""
         made: dict[str, Change] = {}
-        for key in READ:
+        for key in dict.fromkeys((*tells, *READ)):
             row = reading(target_rows()[key].reading)
             three = [one.middle(key) for one in (self.values_planned, self.values_now, then or self.values_now)]
-            if _differ(three):
+            if _differ(three) or (key in tells and three[0] is not None):
                 made[key] = {
                     "name": row.name,
                     "unit": row.unit,
@@ -180,5 +182,5 @@ def _key(caution: Caution) -> tuple[str, str]:
 def _differ(some: Sequence[float | None]) -> bool:
     known = [one for one in some if one is not None]
     return (len(known) < len(some) and bool(known)) or (
-        bool(known) and max(known) - min(known) > SAME * max(abs(one) for one in known)
+        bool(known) and max(known) - min(known) > SHOWN * max(abs(one) for one in known)
     )

@@ -96,7 +96,7 @@ def _doses(mishap: Mishap, laid: Laid, thing: Ingredient, row: dict[str, str], o
         patch = _added(mishap, laid, thing, grams, on_fish)
         text = rendered(says[row["way"]], {"grams": grams, "thing": thing.name})
         words = said("correct/dose", grams=grams, thing=thing.name)
-        yield mishap.choice(f"{row['way']}-{name.removesuffix('_pct')}", words, patch, text)
+        yield mishap.choice(f"{row['way']}-{name.removesuffix('_pct')}", words, patch, text, (row["tells"],))
 
 
 def _added(mishap: Mishap, laid: Laid, thing: Ingredient, grams: float, on_fish: bool) -> Patch:

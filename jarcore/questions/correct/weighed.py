@@ -4,6 +4,8 @@ import math
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+import numpy as np
+
 from jarcore.data import rows, said
 from jarcore.documents import Patch
 from jarcore.documents.formula import Target
@@ -18,11 +20,13 @@ from jarcore.questions.solve.asking import Asking
 from jarcore.questions.solve.attempt import attempt
 from jarcore.questions.solve.helpers import goes_into
 from jarcore.questions.solve.relaxing import called
-from jarcore.questions.solve.writing import rounded, written
+from jarcore.questions.solve.writing import rounded, rounded_g, written
 
 # What is kept by what is not in yet: the salt and the ratio as they were meant, the acid within this share of it [1].
 SALT, RATIO, ACID, SUGAR = "salt_pct_of_fish", "oil_to_acid_volume", "acid_meq_per_kg_fish", "sugar_pct"
 NEARLY = 0.05
+# No line is changed by more than this share of itself to keep them [1].
+MODEST = 0.6
 # Fish is taken to what went in by no more than so many times.
 MOST_FISH = 4.0
 # Shares of the jar that something added brings back, the weightiest first.
@@ -137,19 +141,19 @@ def _topped_up(weighed: Weighed) -> Choice:
 
 
 def _kept(weighed: Weighed) -> Iterator[Choice]:
-    """What is not in yet keeps the readings that were meant: all of them, or else the weightiest alone."""
+    """What is not in yet keeps the readings that were meant: as many as can be had without turning the jar over."""
     mishap = weighed.mishap
-    wanted = _meant(mishap)
-    for targets in (wanted, dict(list(wanted.items())[:1])):
+    for targets in _meant(mishap):
         asking = Asking(
             document=mishap.now, pantry=mishap.pantry, jar=mishap.jar, aims=aims_of(targets), locked=weighed.ids
         )
         found = attempt(asking)
-        if not targets or found.unmet or not found.patch:
+        now, then = found.amounts.now_g, found.masses
+        if found.unmet or not found.patch or float(np.max(np.abs(then - now) / np.maximum(now, 1.0))) > MODEST:
             continue
         moved = [
             f"{spec.called} {before:.4g} → {after:.4g} g"
-            for spec, before, after in zip(found.amounts.specs, found.amounts.now_g, found.masses, strict=True)
+            for spec, before, after in zip(found.amounts.specs, now, then, strict=True)
             if abs(after - before) > SAME * max(before, after)
         ]
         held = [called(aim) for aim in asking.aims if aim.exact is not None]
@@ -158,14 +162,17 @@ def _kept(weighed: Weighed) -> Iterator[Choice]:
         return
 
 
-def _meant(mishap: Mishap) -> dict[str, Target]:
-    """What is to be as it was meant, the weightiest first: the salt, the ratio, nearly the acid; else the sugar."""
+def _meant(mishap: Mishap) -> Iterator[dict[str, Target]]:
+    """What is to be as it was meant, the most first: salt and ratio with nearly the acid; both; salt, or sugar."""
     meant = {key: value for key in (SALT, RATIO, ACID, SUGAR) if (value := mishap.values_planned.middle(key))}
-    exactly = [key for key in (SALT, RATIO) if key in meant] or [key for key in (SUGAR,) if key in meant]
-    targets = {key: Target(value=meant[key]) for key in exactly}
-    if ACID in meant:
-        targets[ACID] = Target(min=meant[ACID] * (1 - NEARLY), max=meant[ACID] * (1 + NEARLY))
-    return targets
+    exactly = {key: Target(value=meant[key]) for key in (SALT, RATIO) if key in meant}
+    if not exactly and SUGAR in meant:
+        yield {SUGAR: Target(value=meant[SUGAR])}
+    if exactly and ACID in meant:
+        yield {**exactly, ACID: Target(min=meant[ACID] * (1 - NEARLY), max=meant[ACID] * (1 + NEARLY))}
+    for some in (exactly, dict(list(exactly.items())[:1])):
+        if some:
+            yield some
 
 
 def _off(mishap: Mishap, key: str) -> bool:
@@ -228,13 +235,13 @@ def for_fish(weighed: Weighed) -> Iterator[Choice]:
     mishap, edible, times = weighed.mishap, weighed.amounts.laid.fish.edible_g, weighed.fish_times
     if not edible or times is None or weighed.amounts.laid.fish.groups:
         return
-    scaled = scale(mishap.document, edible_g=edible * times, pantry=mishap.pantry)
+    fish = rounded_g(edible * times, mishap.pantry.scales)
+    scaled = scale(mishap.document, edible_g=fish, pantry=mishap.pantry)
     if not scaled:
         return
     grown = amounts_of(prepare(mishap.patched(scaled), mishap.pantry), mishap.jar, (), {}, ())
     masses = weighed.masses.copy()
-    masses[weighed.outside] = weighed.amounts.now_g[weighed.outside] * times
-    fish = edible * times
+    masses[weighed.outside] = weighed.amounts.now_g[weighed.outside] * fish / edible
     key = "correct/more-fish" if times > 1 else "correct/less-fish"
     patch = [*scaled, *written(masses, grown)]
     yield mishap.choice("fish", said(key, grams=abs(fish - edible), fish=fish), patch)

@@ -15,12 +15,16 @@ PH = "ph"
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Want:
-    """Bounds of one reading; `exact` is the value that is aimed at within them."""
+    """Bounds of one reading.
+
+    `exact` is the value that is aimed at within them, `toward` what is aimed at beyond a single bound.
+    """
 
     row: TargetRow
     low: float | None
     high: float | None
     exact: float | None = None
+    toward: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,8 +41,8 @@ class Aim:
         if self.key == BEST:
             known = target_rows()
             return [
-                Want(row=known[BEST_FROM], low=None, high=high if self.exact is None else self.exact),
-                Want(row=known[BEST_TO], low=low if self.exact is None else self.exact, high=None),
+                Want(row=known[BEST_FROM], low=None, high=high, toward=self.exact),
+                Want(row=known[BEST_TO], low=low, high=None, toward=self.exact),
             ]
         return [Want(row=target_rows()[self.key], low=low, high=high, exact=self.exact)]
 

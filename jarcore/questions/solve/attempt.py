@@ -51,20 +51,28 @@ class Attempt:
         ]
 
 
-def attempt(asking: Asking) -> Attempt:
-    """The amounts that meet the aims of a question with the least change, or that miss them by least."""
+def attempt(asking: Asking, thorough: bool = True) -> Attempt:
+    """The amounts that meet the aims of a question with the least change, or that miss them by least.
+
+    THOROUGH is for what is asked by a cook, and not for the dozen ways that are looked at beside it.
+    """
     amounts = asking.amounts
     now = Values(amounts.ready, amounts.place)
     if now.met(asking.aims) and not amounts.unstated - amounts.new:
         return _read(asking, amounts.now_g)
     adding, trying = measured(asking.wants, amounts)
     rows, masses = _adding(adding, amounts)
-    reached = searched(rows, trying, amounts, masses) if trying else None
+    reached = searched(rows, trying, amounts, masses, thorough) if trying else None
     masses = masses if reached is None else reached
     # A trace of something new is none.
     trace = [place for place in amounts.new if masses[place] < TRACE_G]
     masses[trace] = 0.0
     return _in_steps(asking, masses, adding)
+
+
+def read_again(asking: Asking, found: Attempt) -> Attempt:
+    """What was found, read by what is asked for now."""
+    return _read(asking, found.masses)
 
 
 def _adding(wants: Sequence[Want], amounts: Amounts) -> tuple[list[Row], Vector]:

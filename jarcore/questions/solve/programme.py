@@ -12,11 +12,16 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from jarcore.data import AROMATIC
+from jarcore.jars.spec import Spec
 from jarcore.questions.solve.aims import PH, Want
 from jarcore.questions.solve.amounts import Amounts, Vector
 
-# A gram of something that the jar does not have yet counts so many times as much [1].
-NEW_COSTS = 3.0
+# A gram of something that the jar does not have yet, and of an aromatic, counts so many times as much [1]: an aromatic
+# is no filler, and a little more of it is a lot more of its flavour.
+NEW_COSTS, AROMATIC_COSTS = 3.0, 6.0
+# One of a line that has no amount yet counts for little: there is no proportion of the cook's that it would change [1].
+UNSTATED_COSTS = 0.02
 # What it costs to miss all of a reading, by the whole jar [1]: a jar is not taken apart to come a little nearer.
 GIVEN_UP = 1.5
 # How near the first programme's distance the second stays, and what is no change [1].
@@ -120,8 +125,12 @@ def least_change(
     return np.clip(best[: len(amounts.specs)], amounts.low_g, amounts.high_g)
 
 
+def _is_aromatic(spec: Spec) -> bool:
+    return spec.ingredient is not None and spec.ingredient.group == AROMATIC
+
+
 class _Programme:
-    """Matrices of one programme over [masses, changes, times the whole, change of the whole, missed, largest]."""
+    """Matrices of one programme over masses, changes, times the whole, change of the whole, missed, largest."""
 
     def __init__(self, rows: Sequence[Row], amounts: Amounts, near: tuple[Vector, Vector] | None) -> None:
         lines, soft = len(amounts.specs), [row for row in rows if row.price is not None]
@@ -129,6 +138,8 @@ class _Programme:
         self.times, self.turned, self.largest_at = 2 * lines, 2 * lines + 1, self.size - 1
         whole = amounts.whole_g
         weights = np.linalg.solve((np.eye(lines) - amounts.follows).T, np.ones(lines))
+        weights[[spec.place for spec in amounts.specs if _is_aromatic(spec)]] *= AROMATIC_COSTS
+        weights[list(amounts.unstated)] = UNSTATED_COSTS
         weights[list(amounts.new)] = NEW_COSTS
         self.missed, self.distance, self.largest = (np.zeros(self.size) for _ in range(3))
         self.missed[2 * lines + 2 : -1] = [row.price or 0.0 for row in soft]

@@ -14,13 +14,13 @@ from jarcore.documents.patches import put, tidy
 from jarcore.documents.pointers import Step
 from jarcore.questions.solve.aims import Aim
 from jarcore.questions.solve.asking import Asking
-from jarcore.questions.solve.attempt import KEPT, Attempt, attempt
+from jarcore.questions.solve.attempt import KEPT, Attempt, attempt, read_again
 from jarcore.questions.solve.programme import GIVEN_UP, least_change, rows_of
 from jarcore.questions.solve.search import measured
 from jarcore.questions.solve.values import Values
 
 # How many are tried to the end, and how many are told.
-MOST_TRIED, MOST_TOLD = 8, 4
+MOST_TRIED, MOST_TOLD = 8, 3
 # A new bound is written with so many digits, away from what was asked for; and by how much it gives, where the scale's
 # steps need room [1].
 DIGITS, ROOM = 3, (0.0, 0.01, 0.04)
@@ -61,19 +61,29 @@ def relaxations(asking: Asking, missed: Attempt) -> list[Relaxation]:
 
     Each is solved to the end, and is told only if it is met then.
     """
-    found: list[Relaxation] = []
+    found: list[tuple[float, Relaxation]] = []
     met: set[str] = set()
     for less in sorted(_less(asking, missed), key=lambda one: one.size)[:MOST_TRIED]:
         if less.thing in met:
             continue
         look_at_the_time()
-        done = attempt(less.asking)
+        done = read_again(less.asking, missed) if less.asking.added == asking.added else None
+        if done is None or done.unmet:
+            done = attempt(less.asking, thorough=False)
         if not done.unmet:
             met.add(less.thing)
-            found.append(_told(less, done, asking))
+            found.append((_size(less, done), _told(less, done, asking)))
             if len(found) == MOST_TOLD:
                 break
-    return found
+    return [one for _, one in sorted(found, key=lambda pair: pair[0])]
+
+
+def _size(less: _Less, done: Attempt) -> float:
+    """How much of a change it turned out to be [1]: of a line, by the whole jar."""
+    place = less.values.get("line")
+    if place is None:
+        return less.size
+    return float(abs(done.masses[place] - done.amounts.now_g[place]) / max(done.masses.sum(), 1.0))
 
 
 def _less(asking: Asking, missed: Attempt) -> Iterator[_Less]:
@@ -123,7 +133,7 @@ def _within(aim: Aim, value: float) -> bool:
 
 
 def _widened(aim: Aim, value: float, room: float) -> Target:
-    """The target, moved as far as a value [its unit]; a bound gives a little more, so that rounding finds room."""
+    """The target, moved as far as a value in its unit; a bound gives a little more, so that rounding finds room."""
     target = aim.target
     if aim.exact is not None:
         return Target(value=tidy(value, DIGITS))

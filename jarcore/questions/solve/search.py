@@ -4,7 +4,7 @@ Around what is known of them they are taken as straight lines, the programme is 
 is to be trusted, and what is really reached there corrects the lines (Broyden's update). What adds up holds throughout.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -16,13 +16,15 @@ from jarcore.questions.solve.programme import Row, least_change, rows_of
 from jarcore.questions.solve.values import Values
 
 # A line is moved by this share of itself, or of the whole where it is nothing yet, to see what it does [1].
-NUDGE, NUDGE_WHOLE = 0.02, 0.002
+NUDGE, NUDGE_WHOLE = 0.02, 0.02
 # How far a step is trusted at first, by what a line weighs and by the whole [1], and how often one is taken.
-TRUSTED, TRUSTED_WHOLE, STEPS = 1.0, 0.25, 8
+TRUSTED, TRUSTED_WHOLE, STEPS = 1.0, 0.25, 10
 # What it costs to miss one while it is looked for, in whole jars of change [1], and how much of a jar a line may be.
 TRYING, MOST_OF_WHOLE = 30.0, 3.0
 # A bound is aimed at from within by so much of itself, so that what is rounded afterwards still holds it [1].
 WITHIN = 0.004
+# How much more of a thing another beginning has, by the whole [1].
+ELSEWHERE = 0.3
 # Steps that move less than this share of the whole end the search [1].
 SETTLED = 2e-4
 
@@ -37,17 +39,47 @@ class _At:
     distance: float
 
 
-def searched(hard: Sequence[Row], wants: Sequence[Want], amounts: Amounts, start: Vector) -> Vector | None:
+def searched(
+    hard: Sequence[Row], wants: Sequence[Want], amounts: Amounts, start: Vector, thorough: bool = True
+) -> Vector | None:
     """Masses [g] that meet HARD rows and come as near as can be to WANTS; None where a reading is not known at all.
 
-    START are masses that meet the hard rows.
+    START are masses that meet the hard rows. THOROUGH looks from other beginnings too where that one leads nowhere:
+    what sets a jar's time may be another thing there.
     """
+    best: _At | None = None
+    for begun in (start, *(_elsewhere(hard, amounts, start) if thorough else ())):
+        found = _descended(hard, wants, amounts, begun)
+        if found is not None and (best is None or _better(found, best)):
+            best = found
+        if best is not None and best.missed <= 0:
+            break
+    return None if best is None else best.masses
+
+
+def _elsewhere(hard: Sequence[Row], amounts: Amounts, start: Vector) -> Iterator[Vector]:
+    """Other masses that meet the hard rows: with much more of each thing that sets a time, salt or sour."""
+    whole = max(amounts.whole_g, float(start.sum()))
+    for what in ("salt_g", "acid_meq"):
+        strength = np.where(amounts.high_g > amounts.low_g, amounts.brings(what), 0.0)
+        place = int(np.argmax(strength))
+        if strength[place] <= 0:
+            continue
+        low = amounts.low_g.copy()
+        low[place] = min(amounts.high_g[place], max(start[place], amounts.now_g[place]) + ELSEWHERE * whole)
+        found = least_change(hard, amounts, (low, amounts.high_g))
+        if found is not None:
+            yield found
+
+
+def _descended(hard: Sequence[Row], wants: Sequence[Want], amounts: Amounts, start: Vector) -> _At | None:
+    """The nearest that is come to from one beginning; None where a reading is not known there."""
     here = _tried(wants, amounts, start)
     if here is None or not wants:
         return None
     slopes = _slopes(wants, amounts, here)
     if slopes is None:
-        return here.masses
+        return here
     best, trust = here, 1.0
     for _ in range(STEPS):
         look_at_the_time()
@@ -71,7 +103,7 @@ def searched(hard: Sequence[Row], wants: Sequence[Want], amounts: Amounts, start
             if there.missed > 2 * here.missed:
                 continue
         here = there
-    return best.masses
+    return best
 
 
 def _better(one: _At, other: _At) -> bool:
@@ -95,7 +127,7 @@ def _tried(wants: Sequence[Want], amounts: Amounts, masses: Vector) -> _At | Non
 
 
 def _size(want: Want) -> float:
-    """What a want's reading is measured by [its unit]."""
+    """What a want's reading is measured by, in its unit."""
     return max(abs(want.low or 0.0), abs(want.high or 0.0)) or 1.0
 
 
@@ -123,15 +155,17 @@ def _straight(wants: Sequence[Want], here: _At, slopes: Vector) -> list[Row]:
         inward = WITHIN * size if want.exact is None else 0.0
         for bound, sign in zip(ends, (1.0, -1.0), strict=True):
             if bound is not None:
-                least = sign * (bound - now) + inward + sign * float(slope @ here.masses)
+                aimed = bound if want.toward is None else want.toward
+                least = sign * (aimed - now) + inward + sign * float(slope @ here.masses)
                 rows.append(Row(coefficients=sign * slope, least=least, scale=size, price=TRYING))
     return rows
 
 
 def _near(amounts: Amounts, masses: Vector, trust: float) -> tuple[Vector, Vector]:
     """Within which masses the straight lines are trusted."""
-    far = trust * np.maximum(TRUSTED * masses, TRUSTED_WHOLE * amounts.whole_g)
-    most = np.minimum(amounts.high_g, np.maximum(amounts.now_g, MOST_OF_WHOLE * amounts.whole_g))
+    whole = max(amounts.whole_g, float(masses.sum()))
+    far = trust * np.maximum(TRUSTED * masses, TRUSTED_WHOLE * whole)
+    most = np.minimum(amounts.high_g, np.maximum(amounts.now_g, MOST_OF_WHOLE * whole))
     low, high = np.maximum(masses - far, amounts.low_g), np.minimum(masses + far, most)
     return np.minimum(low, masses), np.maximum(high, masses)
 

@@ -40,7 +40,7 @@ class ReadBefore(TypedDict):
 
 
 class Unmet(TypedDict):
-    """A target that is not met, and by how much [its unit]: over it, or under; None where there is no such reading."""
+    """A target that is not met, and by how much in its unit: over it, or under; None where there is no such reading."""
 
     target: str
     by: float | None

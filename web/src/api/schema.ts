@@ -3855,6 +3855,8 @@ export interface components {
             shelf: components["schemas"]["ShelfJarOut"][];
             /** Species */
             species: components["schemas"]["SpeciesOut"][];
+            /** Targets */
+            targets: components["schemas"]["ReadingOut"][];
             /** Time Steps */
             time_steps: components["schemas"]["TimeStepOut"][];
         };
@@ -4877,7 +4879,7 @@ export interface components {
         };
         /**
          * Unmet
-         * @description A target that is not met, and by how much [its unit]: over it, or under; None where there is no such reading.
+         * @description A target that is not met, and by how much in its unit: over it, or under; None where there is no such reading.
          */
         Unmet: {
             /** By */

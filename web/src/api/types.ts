@@ -28,6 +28,9 @@ export type CookProfile = Schemas['CookProfile'];
 export type Windows = Schemas['Windows'];
 export type WindowBarOf = Schemas['Bar'];
 export type Influence = Schemas['Influence'];
+export type Solved = Schemas['Solved'];
+export type Relaxation = Schemas['Relaxation'];
+export type CorrectionChoice = Schemas['Choice'];
 export type Kind = Schemas['Traits'];
 export type HeatTraits = Schemas['HeatTraits'];
 
@@ -37,6 +40,6 @@ export type Json = null | boolean | number | string | Json[] | { [key: string]: 
 export type Written = Schemas['Formula'];
 export type WrittenParts = Pick<
   Schemas,
-  'Accepted' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Origin' | 'Time' | 'Weight'
+  'Accepted' | 'Correction' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Origin' | 'Time' | 'Weight'
 >;
 export type FormulaDocument = { [key: string]: Json };

@@ -78,6 +78,8 @@ export const names = {
   tags: 'Tags',
   measures: 'Spoons and cups',
   keepVersion: 'Keep a version',
+  askAmounts: 'Ask for amounts',
+  correctIt: 'Correct it',
   whyNotReady: 'Why it is not ready',
   whatIsDifferent: 'What is different in it?',
   keptBy: 'Your initials, kept with the version',

@@ -4,6 +4,7 @@ import { useOpened } from '@/formula/opened';
 import { Reckoning } from '@/formula/Reckoning';
 import { fill, names, says } from '@/words';
 import { grams, inUnit, MISSING, millilitres, percent, plain } from '@/words/numbers';
+import { Amounts } from '../amounts/Amounts';
 import { Cautions, Standing } from './Cautions';
 import { type Explainable, Explained } from './Explained';
 import { type Bounds, Gauge } from './Gauge';
@@ -95,6 +96,7 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
               );
             })}
       </dl>
+      {reading && <Amounts jar={jar} />}
       {evaluation?.ledger.salt_g != null && <Plate ledger={evaluation.ledger} />}
       {evaluation && <Cautions cautions={evaluation.cautions} />}
     </aside>

@@ -1,0 +1,85 @@
+"""Targets in and amounts out, and what went otherwise: asked, read and taken on the screen, then found in the draft."""
+
+from selenium.webdriver.common.by import By
+
+from tests.browser.case import ZANDER, BrowserTest
+from tests.browser.pages.amounts import CORRECT, AskPage, CorrectPage
+from tests.browser.words import amounts, names
+
+CHAR = "Arctic char, lemon and orange"
+ASKED = amounts.ask
+
+
+class AmountsTest(BrowserTest):
+    def test_targets_give_amounts_and_one_press_puts_them_in(self) -> None:
+        self.open_formula(CHAR)
+        page = AskPage(self.driver, self.live_server_url).show()
+        page.aim("salt_pct_of_fish", "Salt, of the fish", ASKED.exact, "1.1")
+        page.aim("window.best_min", "Best time", ASKED.exact, "25")
+        page.solved(True)
+        page.until(lambda: page.line("Flake sea salt") == ("3.4 g", "4.6 g"), "420 g x 1.1 % = 4.6 g")
+        page.lock("Orange juice")
+        page.until(lambda: page.line("Orange juice") == ("130 g", "130 g"), "the orange stays")
+        page.solved(True)
+        self.assert_accessible()
+        page.take()
+        self.bench.settled()
+        document = self.stored(CHAR).document
+        self.assertEqual(document["jars"][0]["targets"]["window.best_min"], {"value": 25})
+        self.assertEqual(document["jars"][0]["lines"][3]["amount"], {"value": 1.0952, "unit": "%"})
+        self.assertEqual(self.bench.weighs()[3], "4.6 g")
+        page.show().solved(True)
+        page.sees("[data-part=solved]", ASKED.already)
+
+    def test_what_cannot_be_had_says_the_smallest_thing_that_would_allow_it(self) -> None:
+        self.open_formula(ZANDER)
+        page = AskPage(self.driver, self.live_server_url).show()
+        page.aim("salt_pct_of_fish", "Salt, of the fish", ASKED.exact, "0.9")
+        page.solved(True)
+        page.lock("Fine sea salt")
+        page.solved(False)
+        page.sees("[data-part=unmet]", "Salt, of the fish: 0.30 % over")
+        self.assertIn("Let Fine sea salt change to 6.1 g", page.relaxations())
+        page.press("Let Fine sea salt change to 6.1 g")
+        self.bench.settled()
+        self.assertEqual(self.bench.weighs()[0], "6.1 g")
+
+    def test_what_was_over_weighed_is_mended_by_what_is_not_in_yet_and_goes_on_record(self) -> None:
+        self.open_formula(ZANDER)
+        page = CorrectPage(self.driver, self.live_server_url).show()
+        page.went_in("Fine sea salt", "10.2")
+        self.assertEqual(page.choices(), ["in-step", "fish", "leave"])
+        self.assertEqual(page.read("fish", "salt_pct_of_fish"), ["1.20 %", "1.50 %", "1.20 %"])
+        page.as_planned("Caraway seed")
+        page.until(lambda: page.choices() == ["fish", "leave"], "nothing is left that could change")
+        self.assert_accessible()
+        page.take("fish")
+        self.bench.settled()
+        document = self.stored(ZANDER).document
+        self.assertEqual(document["fish"]["weight"]["value"], 850)
+        self.assertEqual(self.bench.weighs(), ["10.2 g", "3.0 g"])
+        record = document["corrections"][0]
+        self.assertEqual((record["jar"], record["initials"]), ("brine", "MK"))
+        self.assertAlmostEqual(record["before"]["salt_pct_of_fish"], 1.5, places=2)
+        page.show().sees("[data-part=record]", "170 g more of boneless fish")
+
+    def test_a_taste_gives_bounded_doses_until_the_jar_has_touched_raw_fish(self) -> None:
+        self.open_formula(CHAR)
+        page = CorrectPage(self.driver, self.live_server_url).show()
+        page.about(CORRECT.tastes)
+        page.press(amounts.tastes.sharp)
+        self.assertIn("sweet-masks-first", page.choices())
+        before, after = page.read("sweet-masks-first", "acid_meq_per_kg_fish")
+        self.assertEqual(before, after)
+        page.on_fish()
+        page.sees("[data-part=refused]", "raw fish")
+        page.on_fish()
+        page.until(lambda: "sweet-masks-first" in page.choices(), "tasted while it is clean")
+        page.take("sweet-masks-first")
+        self.bench.settled()
+        lines = self.stored(CHAR).document["jars"][0]["lines"]
+        self.assertEqual((lines[-1]["ingredient"], lines[-1]["amount"]["value"]), ("sugar-white", 1.5))
+
+    def test_who_only_looks_is_not_asked(self) -> None:
+        self.open_formula(ZANDER, "vs")
+        self.assertFalse(self.driver.find_elements(By.XPATH, f'//button[.="{names.askAmounts}"]'))

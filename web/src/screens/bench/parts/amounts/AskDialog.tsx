@@ -1,0 +1,95 @@
+import { useState } from 'react';
+import type { Relaxation, Solved } from '@/api';
+import { text } from '@/document/document';
+import type { Patch } from '@/document/patch';
+import { useOpened } from '@/formula/opened';
+import { useQuestion } from '@/formula/useQuestion';
+import { announce, Button, Dialog, Trouble } from '@/ui';
+import { fill, says } from '@/words';
+import { amounts } from '@/words/amounts';
+import { inUnit, MISSING } from '@/words/numbers';
+import { Aims } from './Aims';
+import { type Held, SolvedLines } from './SolvedLines';
+import { useAims } from './useAims';
+
+const { names, ask } = amounts;
+
+/** Targets in, amounts out: what the jar should come to, the lines before and after, what cannot be had and why. */
+export default function AskDialog({ jar, onClose }: { jar: number; onClose: () => void }) {
+  const { value, apply } = useOpened();
+  const aims = useAims(jar);
+  const [held, setHeld] = useState<Held>({ locked: [], bounds: {} });
+  const [suggest, setSuggest] = useState(false);
+  const { answer, problem, busy } = useQuestion('solve', aims.any ? { jar, ...held, suggest } : null);
+  const name = text(value(['jars', jar, 'name'])) ?? fill(says.jars.place, { place: jar + 1 });
+  const take = (patch: Patch) => {
+    apply(patch);
+    announce(ask.taken);
+    onClose();
+  };
+  return (
+    <Dialog
+      open
+      onOpenChange={(still) => !still && onClose()}
+      title={fill(names.askTitle, { jar: name })}
+      says={ask.says}
+      wide
+    >
+      <Aims aims={aims} answer={answer} />
+      <label className="mt-2 flex items-center gap-2">
+        <input type="checkbox" checked={suggest} onChange={(event) => setSuggest(event.target.checked)} />
+        {names.suggest}
+      </label>
+      <Trouble words={problem?.detail} />
+      {!aims.any && <p className="mt-3 text-quiet">{ask.none}</p>}
+      {answer && (
+        <div data-part="solved" data-met={answer.met} aria-busy={busy}>
+          <p role="status" className={`mt-3 font-semibold ${answer.met ? 'text-best' : 'text-warn'}`}>
+            {answer.met ? (answer.patch.length ? ask.met : ask.already) : ask.unmet}
+          </p>
+          <NotMet answer={answer} onTake={take} />
+          <SolvedLines lines={answer.lines} held={held} onHold={setHeld} />
+        </div>
+      )}
+      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+        <Button look="quiet" onClick={onClose}>
+          {names.close}
+        </Button>
+        <Button disabled={busy || !answer?.patch.length} onClick={() => answer && take(answer.patch)}>
+          {names.takeAmounts}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** What is not met and by how much, and what would allow the rest: each by one press. */
+function NotMet({ answer, onTake }: { answer: Solved; onTake: (patch: Patch) => void }) {
+  if (answer.met) return null;
+  const off = (one: Solved['unmet'][number]) => {
+    const by = inUnit(one.by, answer.readings[one.target]?.unit ?? '');
+    return one.by === null ? ask.unknown : fill(one.state === 'over' ? ask.over : ask.under, { by });
+  };
+  return (
+    <>
+      <ul className="mt-1 text-warn" data-part="unmet">
+        {answer.unmet.map((one) => (
+          <li key={one.target}>
+            {answer.readings[one.target]?.name ?? MISSING}: {off(one)}
+          </li>
+        ))}
+      </ul>
+      {answer.relaxations.length > 0 && (
+        <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={names.relaxations}>
+          {answer.relaxations.map((one: Relaxation) => (
+            <li key={one.text}>
+              <Button look="plain" className="text-left" onClick={() => onTake(one.patch)}>
+                {one.deed}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,109 @@
+import { useQuery } from '@tanstack/react-query';
+import { Tabs } from 'radix-ui';
+import { useState } from 'react';
+import { type CorrectionChoice, type Json, sessionQuery } from '@/api';
+import { text } from '@/document/document';
+import { useOpened } from '@/formula/opened';
+import { useQuestion } from '@/formula/useQuestion';
+import { announce, Button, Dialog, Trouble } from '@/ui';
+import { fill, says } from '@/words';
+import { amounts } from '@/words/amounts';
+import { Choices } from './Choices';
+import { Grams, Record, Tastes, WentIn } from './happened';
+
+const { names, correct } = amounts;
+const TAB =
+  'border-b-2 border-transparent px-3 py-1.5 data-[state=active]:border-kelp data-[state=active]:font-semibold';
+const TABS = ['weighed', 'spilled', 'fish', 'tastes', 'reduced'] as const;
+type Tab = (typeof TABS)[number];
+export type Taste = keyof typeof amounts.tastes;
+
+const above = (typed: Json): number | null => (typeof typed === 'number' && typed > 0 ? typed : null);
+
+/** What went otherwise than planned, and what can be done about it: choices with the readings before and after. */
+export default function CorrectDialog({ jar, onClose }: { jar: number; onClose: () => void }) {
+  const { value, apply } = useOpened();
+  const initials = useQuery(sessionQuery).data?.person?.initials ?? null;
+  const [at] = useState(() => new Date().toISOString());
+  const [tab, setTab] = useState<Tab>('weighed');
+  const [onFish, setOnFish] = useState(false);
+  const [weighed, setWeighed] = useState<{ [line: string]: Json }>({});
+  const [typed, setTyped] = useState<{ [what: string]: Json }>({});
+  const [taste, setTaste] = useState<Taste | null>(null);
+  const inside = Object.fromEntries(
+    Object.entries(weighed).filter(
+      (one): one is [string, number] => typeof one[1] === 'number' && one[1] >= 0,
+    ),
+  );
+  const [spilled, fish, wanted, now] = ['spilled', 'fish', 'wanted', 'now'].map((one) =>
+    above(typed[one] ?? null),
+  );
+  const happened = {
+    weighed: Object.keys(inside).length ? {} : null,
+    spilled: spilled ? { spilled_g: spilled } : null,
+    fish: fish ? { fish_g: fish } : null,
+    tastes: taste ? { taste } : null,
+    reduced: wanted && now ? { reduced_g: [wanted, now] as [number, number] } : null,
+  }[tab];
+  const asked = happened && { jar, weighed: inside, on_fish: onFish, at, initials, ...happened };
+  const { answer, problem, busy } = useQuestion('correct', asked);
+  const name = text(value(['jars', jar, 'name'])) ?? fill(says.jars.place, { place: jar + 1 });
+  const take = (choice: CorrectionChoice) => {
+    apply(choice.patch);
+    announce(correct.taken);
+    onClose();
+  };
+  const field = (what: string, label: string) => (
+    <Grams label={label} value={typed[what]} onType={(one) => setTyped({ ...typed, [what]: one })} />
+  );
+  return (
+    <Dialog
+      open
+      onOpenChange={(still) => !still && onClose()}
+      title={fill(names.correctTitle, { jar: name })}
+      says={correct.says}
+      wide
+    >
+      <Tabs.Root value={tab} onValueChange={(picked) => setTab(picked as Tab)}>
+        <Tabs.List aria-label={names.what} className="mt-3 flex flex-wrap border-b border-line">
+          {TABS.map((one) => (
+            <Tabs.Trigger key={one} value={one} className={TAB}>
+              {correct[one]}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="weighed">
+          <WentIn jar={jar} weighed={weighed} onType={setWeighed} />
+        </Tabs.Content>
+        <Tabs.Content value="spilled">
+          {field('spilled', names.spilled)}
+          <p className="mt-1 text-sm text-quiet">{correct.planAsIs}</p>
+        </Tabs.Content>
+        <Tabs.Content value="fish">
+          {field('fish', names.fishWeighs)}
+          <p className="mt-1 text-sm text-quiet">{correct.planAsIs}</p>
+        </Tabs.Content>
+        <Tabs.Content value="tastes">
+          <Tastes taste={taste} onPick={setTaste} />
+        </Tabs.Content>
+        <Tabs.Content value="reduced">
+          {field('wanted', names.wanted)}
+          {field('now', names.weighsNow)}
+        </Tabs.Content>
+      </Tabs.Root>
+      <label className="mt-2 flex items-center gap-2">
+        <input type="checkbox" checked={onFish} onChange={(event) => setOnFish(event.target.checked)} />
+        {names.onFish}
+      </label>
+      <Trouble words={problem?.detail} />
+      {!asked && <p className="mt-3 text-quiet">{correct.nothing}</p>}
+      {answer && <Choices answer={answer} busy={busy} onTake={take} />}
+      <Record jar={jar} />
+      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+        <Button look="quiet" onClick={onClose}>
+          {names.close}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,99 @@
+import type { Json, Solved } from '@/api';
+import { NumberInput } from '@/ui';
+import { fill } from '@/words';
+import { amounts } from '@/words/amounts';
+import { grams } from '@/words/numbers';
+
+const { names, ask } = amounts;
+
+type Bounds = { min: number | null; max: number | null; value: null };
+const NONE: Bounds = { min: null, max: null, value: null };
+/** Lines that stay, and lines that stay within bounds [g], by their ids. */
+export interface Held {
+  locked: string[];
+  bounds: Record<string, Bounds>;
+}
+
+interface Props {
+  lines: Solved['lines'];
+  held: Held;
+  onHold: (held: Held) => void;
+}
+
+/** Each line before and after; one may be told to stay, or within what it is to stay. */
+export function SolvedLines({ lines, held, onHold }: Props) {
+  const lock = (line: string, stays: boolean) =>
+    onHold({
+      ...held,
+      locked: stays ? [...held.locked, line] : held.locked.filter((one) => one !== line),
+    });
+  const bound = (line: string, end: 'min' | 'max', typed: Json) => {
+    const next = { ...(held.bounds[line] ?? NONE), [end]: typeof typed === 'number' ? typed : null };
+    onHold({ ...held, bounds: { ...held.bounds, [line]: next } });
+  };
+  return (
+    <div className="mt-2 overflow-x-auto">
+      <table className="w-full text-sm" aria-label={names.linesOf}>
+        <thead className="text-left text-quiet">
+          <tr>
+            <th className="py-1 font-normal">{ask.line}</th>
+            <th className="text-right font-normal">{ask.now}</th>
+            <th className="text-right font-normal">{ask.after}</th>
+            <th className="px-2 text-center font-normal">{ask.stays}</th>
+            <th className="px-1 text-right font-normal">{ask.leastG}</th>
+            <th className="px-1 text-right font-normal">{ask.mostG}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line) => {
+            const { id } = line;
+            const changes = line.before_g !== line.after_g;
+            return (
+              <tr key={line.place} className="border-t border-line" data-solved={line.name} data-id={id}>
+                <td className="py-1 pr-2">
+                  {line.name} {line.added && <em className="text-best">{ask.added}</em>}
+                </td>
+                <td className="text-right text-quiet">{grams(line.before_g)}</td>
+                <td className={`text-right ${changes ? 'font-bold' : 'text-quiet'}`}>
+                  {grams(line.after_g)}
+                </td>
+                {id !== null && !line.added ? (
+                  <>
+                    <td className="px-2 text-center">
+                      <input
+                        type="checkbox"
+                        aria-label={fill(names.stays, { line: line.name })}
+                        checked={held.locked.includes(id)}
+                        onChange={(event) => lock(id, event.target.checked)}
+                      />
+                    </td>
+                    <td className="px-1 text-right">
+                      <NumberInput
+                        label={fill(names.least, { line: line.name })}
+                        value={held.bounds[id]?.min}
+                        onType={(typed) => bound(id, 'min', typed)}
+                        disabled={held.locked.includes(id)}
+                        className="w-16"
+                      />
+                    </td>
+                    <td className="px-1 text-right">
+                      <NumberInput
+                        label={fill(names.most, { line: line.name })}
+                        value={held.bounds[id]?.max}
+                        onType={(typed) => bound(id, 'max', typed)}
+                        disabled={held.locked.includes(id)}
+                        className="w-16"
+                      />
+                    </td>
+                  </>
+                ) : (
+                  <td colSpan={3} />
+                )}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
