@@ -14,7 +14,7 @@ from jarcore.data.tables import CONFIDENCES, FOLDER, parameters, rows, schools, 
 WITHOUT_SOURCE = "notice"
 # Tables of words alone, and those in which the first column alone is no key.
 OF_WORDS = ("sentences", "readings", "targets", "classes", "dose_words")
-MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes", "loose_amounts", "doses")
+MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes", "loose_amounts", "doses", "stand_ins")
 # Columns of sentences: what stands in them in figures follows a row.
 SENTENCES = {
     "sentences": ("text", "deed"),

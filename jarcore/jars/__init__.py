@@ -7,7 +7,7 @@ from jarcore.jars.kind import Kind
 from jarcore.jars.kinds import KINDS, kind_of
 from jarcore.jars.laid import Coat, Coated, Laid, Salted, on_one_fish
 from jarcore.jars.place import Standing, standing_of
-from jarcore.jars.readings import best_at, bounds_of, brought_pct, line_results, reading_of, target_states
+from jarcore.jars.readings import best_at, bounds_of, brought_pct, line_results, meq_per_g, reading_of, target_states
 from jarcore.jars.salting import salted
 from jarcore.jars.souring import acts_sour
 from jarcore.jars.timing import untimed_for_want_of, window_for
@@ -35,6 +35,7 @@ __all__ = [
     "kind_of",
     "known_spells",
     "line_results",
+    "meq_per_g",
     "on_one_fish",
     "reading_of",
     "salted",

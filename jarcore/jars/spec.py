@@ -116,7 +116,7 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
                 values=values,
                 exponent=exponent,
                 age_min=read.minutes(line.age, f"{where}/age"),
-                held=_brought(ingredient) if ingredient else named_in(line.ingredient or ""),
+                held=brought_by(ingredient) if ingredient else named_in(line.ingredient or ""),
                 goes_in=_goes_in(line, where, read),
             )
         )
@@ -136,7 +136,8 @@ def _goes_in(line: Line, where: str, read: Quantities) -> float:
 
 
 @kept(maxsize=2048)
-def _brought(ingredient: Ingredient) -> frozenset[str]:
+def brought_by(ingredient: Ingredient) -> frozenset[str]:
+    """All that a thing brings that somebody may avoid: allergens, flags, alcohol."""
     strong = ("alcohol",) if ingredient.alcohol > parameter("alcohol_told") else ()
     return frozenset((*ingredient.allergens, *ingredient.flags, *strong))
 

@@ -12,6 +12,7 @@ from jarcore.questions.rewrite import Rewriting, rewrite
 from jarcore.questions.scale import scale
 from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.solve import Solved, solve
+from jarcore.questions.substitute import Substituted, substitute
 from jarcore.questions.swaps import Swap, swaps
 from jarcore.questions.windows import Curve, Windows, curve, windows
 
@@ -31,6 +32,7 @@ __all__ = [
     "Question",
     "Rewriting",
     "Solved",
+    "Substituted",
     "Swap",
     "Windows",
     "ask",
@@ -46,6 +48,7 @@ __all__ = [
     "scale",
     "schools_of",
     "solve",
+    "substitute",
     "swaps",
     "windows",
 ]

@@ -36,6 +36,7 @@ from jarcore.questions.rewrite import Rewriting, rewrite
 from jarcore.questions.scale import scale
 from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.solve import Solved, solve
+from jarcore.questions.substitute import Substituted, substitute
 from jarcore.questions.swaps import Swap, swaps
 from jarcore.questions.until import Until, until_plate
 from jarcore.questions.windows import Curve, Over, Windows, curve, windows
@@ -238,6 +239,22 @@ def _correct(asked: CorrectAsked, pantry: Pantry, _told: Told) -> Corrected:
         reduced_g=asked.reduced_g,
     )
     return correct(asked.document, asked.jar, happened, asked.at, asked.initials, pantry)
+
+
+class SubstituteAsked(Asked):
+    """What may not be in it, in words."""
+
+    without: list[Words] = Field([], max_length=40, description="Words for what is avoided, or for things: a list.")
+    missing: list[Words] = Field([], max_length=MOST_LINES, description="Words for things that are not there: a list.")
+    at_hand: list[Words] | None = Field(
+        None, max_length=MOST_LINES, description="Words for all things that there are: a list, or null for anything."
+    )
+
+
+@question("substitute")
+def _substitute(asked: SubstituteAsked, pantry: Pantry, _told: Told) -> Substituted:
+    """Substitutes for all that may not be in it or is not there, several at once, and what each cannot keep."""
+    return substitute(asked.document, asked.without, asked.missing, asked.at_hand, pantry)
 
 
 class UntilAsked(OfJar):

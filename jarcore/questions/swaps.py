@@ -49,13 +49,13 @@ def swaps(document: Mapping[str, Any], jar: int, line: int, pantry: Pantry | Non
             "name": new.name,
             "keeps": keeps,
             "mass_g": mass * times,
-            "patch": _patch(spec, jar, new, times, ready.fish.edible_g if new.exponent != spec.exponent else None),
+            "patch": swapped(spec, jar, new, times, ready.fish.edible_g),
         }
-        for new, times, keeps in _equivalents(old, stock)
+        for new, times, keeps in equivalents(old, stock)
     ]
 
 
-def _equivalents(old: Ingredient, pantry: Pantry) -> Iterator[tuple[Ingredient, float, str]]:
+def equivalents(old: Ingredient, pantry: Pantry) -> Iterator[tuple[Ingredient, float, str]]:
     """(ingredient, grams for a gram of the old one, what is kept)."""
     for row in rows("swaps"):
         for one, other, times in (
@@ -93,16 +93,17 @@ def _keeping(
         yield one, times, f"keeps the {what}"
 
 
-def _patch(spec: Spec, jar: int, new: Ingredient, times: float, edible_g: float | None) -> Patch:
-    """The line with the new ingredient: the amount in its own unit, or in grams where the new one is not counted so.
+def swapped(spec: Spec, jar: int, new: Ingredient, times: float, edible_g: float | None) -> Patch:
+    """The line with the new ingredient, TIMES as much of it by mass [1]: the amount in its own unit, or in grams where
+    the new one is not counted so.
 
-    EDIBLE_G is given where the new one grows otherwise with the fish [g]: the amount is then written for today's fish.
+    Where the new one grows otherwise with the fish, the amount is written for today's edible weight [g].
     """
     line, amount = spec.line, spec.line.amount
     assert amount is not None and amount.unit is not None and spec.ingredient is not None
     unit: str = amount.unit
     old = spec.ingredient
-    anew = line.basis == "fish" and unit != "%" and line.per is not None and edible_g
+    anew = new.exponent != spec.exponent and line.basis == "fish" and unit != "%" and line.per is not None and edible_g
     by_volume = dimension(unit) == "volume" or line.basis == "cover" or (unit == "part" and line.by == "volume")
     if by_volume:
         times *= old.density_g_ml / new.density_g_ml

@@ -42,6 +42,10 @@ BESIDE: dict[str, list[dict[str, Any]]] = {
         {"jar": 0, "fish_g": 700.0},
         {"jar": 0, "reduced_g": [100.0, 120.0]},
     ],
+    "substitute": [
+        {"without": ["gluten", "egg", "salt"], "missing": ["lemon"]},
+        {"at_hand": ["olive oil", "lemon juice"]},
+    ],
     "until-plate": [{"jar": 0, "now": "16:05", "plate": "19:30"}, {"jar": 0, "now": "23:50", "plate": "0:10"}],
 }
 ASKED = [(name, beside) for name in question_names() for beside in BESIDE.get(name, [{}])]

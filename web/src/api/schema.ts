@@ -492,6 +492,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/ask/substitute": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * substitute
+         * @description Substitutes for all that may not be in it or is not there, several at once, and what each cannot keep.
+         */
+        post: operations["ask_substitute"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/ask/swaps": {
         parameters: {
             query?: never;
@@ -4158,6 +4178,24 @@ export interface components {
             text: string;
         };
         /**
+         * Replaced
+         * @description A line that cannot stay: why, and the substitutes, the nearest first; empty where there is none.
+         */
+        Replaced: {
+            /** Choices */
+            choices: components["schemas"]["StandIn"][];
+            /** Id */
+            id: string | null;
+            /** Jar */
+            jar: number;
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * ResetIn
          * @description A new password, with the link that was given for it.
          */
@@ -4663,6 +4701,26 @@ export interface components {
             } | null;
         };
         /**
+         * StandIn
+         * @description One substitute: what it keeps, what it cannot, what it brings besides, its mass [g], and the patch.
+         */
+        StandIn: {
+            /** Brings */
+            brings: string[];
+            /** Id */
+            id: string;
+            /** Keeps */
+            keeps: string;
+            /** Loses */
+            loses: string[];
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+        };
+        /**
          * State
          * @description How far a piece of work is.
          * @enum {string}
@@ -4694,6 +4752,43 @@ export interface components {
             mass_g: number;
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * SubstituteAsked
+         * @description What may not be in it, in words.
+         */
+        SubstituteAsked: {
+            /**
+             * At Hand
+             * @description Words for all things that there are: a list, or null for anything.
+             * @default null
+             */
+            at_hand: string[] | null;
+            document: components["schemas"]["Formula"];
+            /**
+             * Missing
+             * @description Words for things that are not there: a list.
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Without
+             * @description Words for what is avoided, or for things: a list.
+             * @default []
+             */
+            without: string[];
+        };
+        /**
+         * Substituted
+         * @description All lines that cannot stay; `patch` takes the nearest of each. `unknown` are words that mean nothing here.
+         */
+        Substituted: {
+            /** Lines */
+            lines: components["schemas"]["Replaced"][];
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /** Unknown */
+            unknown: string[];
         };
         /**
          * Swap
@@ -6226,6 +6321,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Solved"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    ask_substitute: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SubstituteAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Substituted"];
                 };
             };
             400: components["responses"]["Refused400"];

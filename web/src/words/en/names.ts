@@ -80,6 +80,7 @@ export const names = {
   keepVersion: 'Keep a version',
   askAmounts: 'Ask for amounts',
   correctIt: 'Correct it',
+  makeWithout: 'Make it without …',
   whyNotReady: 'Why it is not ready',
   whatIsDifferent: 'What is different in it?',
   keptBy: 'Your initials, kept with the version',

@@ -3,6 +3,7 @@ import { useOpened } from '@/formula/opened';
 import { Button } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
 import { inUnit, percent } from '@/words/numbers';
+import { Without } from '../amounts/Without';
 import { CautionMarks } from '../readings/CautionMarks';
 import { Pick, Typed } from './fields';
 import { Ticks } from './Ticks';
@@ -29,6 +30,7 @@ export function Diners() {
           {names.nameDiner}
         </Button>
       )}
+      {!readOnly && <Without />}
       {guidance.length > 0 && (
         <table className="mt-3 w-full text-sm">
           <caption className="text-left font-title font-semibold">{says.diners.sodium}</caption>
