@@ -11,6 +11,7 @@ from typing import Any
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.pantry import CONTENTS, AcidRow, Ingredient, Pantry, Scale, Species
+from jarcore.data.prices import priced
 from jarcore.data.tables import CONFIDENCES, parameter, rows
 
 FORMAT = "jar-table/pantry"
@@ -83,10 +84,11 @@ def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     """The pantry with a kitchen's own ingredients and fish, and what of them could not be used.
 
     Parameters: document, {"format": "jar-table/pantry", "format_version": 1, "ingredients": [...], "fish": [...],
-    "scales": [...]}. Each scale has its `step_g` and `max_g`. Each ingredient and fish has an `id`, the fields of
-    Ingredient or Species that differ, and `like`, the id of the row it starts from (its own id when that exists; a
-    fish must be like one). Flags and, unless it states its own, allergens come with `like`. `acid` of an ingredient
-    holds the fields of AcidRow, per litre of its aqueous phase. Shares are g/100 g.
+    "scales": [...], "prices": [...], "currency": "EUR"}. Each scale has its `step_g` and `max_g`. Each ingredient and
+    fish has an `id`, the fields of Ingredient or Species that differ, and `like`, the id of the row it starts from (its
+    own id when that exists; a fish must be like one). Flags and, unless it states its own, allergens come with `like`.
+    `acid` of an ingredient holds the fields of AcidRow, per litre of its aqueous phase. Shares are g/100 g. A price is
+    of an `ingredient` or a `fish`: `price` for `per` {"value", "unit"}, the `usable_pct` of it, the day (`at`).
     Raises: BadPantry for what is no pantry of a version that is read.
     """
     _check_head(document)
@@ -95,10 +97,12 @@ def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     found += _take(document, "ingredients", ingredients, _ingredient)
     found += _take(document, "fish", species, _fish)
     scales, more = _scales(document.get("scales"))
-    return replace(pantry, ingredients=ingredients, species=species, scales=scales or pantry.scales), [*found, *more]
+    whole = replace(pantry, ingredients=ingredients, species=species, scales=scales or pantry.scales)
+    whole, wrong = priced(whole, document.get("prices"), document.get("currency"))
+    return whole, [*found, *more, *(Fault(path, text) for path, text in wrong)]
 
 
-PARTS = ("format", "format_version", "ingredients", "fish", "scales", "title", *BESIDE[1:])
+PARTS = ("format", "format_version", "ingredients", "fish", "scales", "prices", "currency", "title", *BESIDE[1:])
 
 
 def _scales(entries: Any) -> tuple[tuple[Scale, ...], list[Fault]]:

@@ -3,9 +3,12 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, fields, replace
 from functools import cache
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from jarcore.data.tables import number, rows, words
+
+if TYPE_CHECKING:
+    from jarcore.data.prices import Price
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -201,12 +204,17 @@ class Scale:
 
 @dataclass(frozen=True, slots=True)
 class Pantry:
-    """All ingredients, fish and cuts that a formula may name, by id; and the scales that it is weighed on."""
+    """All ingredients, fish and cuts that a formula may name, by id; the scales it is weighed on; what things cost.
+
+    `prices` are by sort ("ingredient" or "fish") and id, in `currency`.
+    """
 
     ingredients: Mapping[str, Ingredient]
     species: Mapping[str, Species]
     cuts: Mapping[str, Cut]
     scales: tuple[Scale, ...]
+    prices: Mapping[tuple[str, str], "Price"] = field(default_factory=dict)
+    currency: str | None = None
 
 
 @cache

@@ -152,7 +152,7 @@ def formula_object(value: Any) -> dict[str, Any]:
 
 def rows_of_a_kitchen(value: Any) -> Any:
     """VALUE, a kitchen's own rows, when there are no more of them than are read. Raises: NotAFormula (413)."""
-    for name in ("ingredients", "fish", "scales"):
+    for name in ("ingredients", "fish", "scales", "prices"):
         listed = value.get(name) if isinstance(value, dict) else None
         check("rows", len(listed) if isinstance(listed, list) else 0, f"/{name}")
     return value

@@ -214,6 +214,36 @@ class NotReady(TypedDict):
     grade: Literal["refuse", "stop", "open", "unread"]
 
 
+class CostPart(TypedDict):
+    """What one part costs, its share of all that is priced [%], and the day of its price."""
+
+    path: str
+    name: str
+    cost: float
+    share_pct: float
+    at: str | None
+
+
+class Unpriced(TypedDict):
+    """A part without a price."""
+
+    path: str
+    name: str
+
+
+class Cost(TypedDict):
+    """What it costs, in the kitchen's currency: fish as it is bought, lines as they are weighed in, with what is thrown
+    away of both. `drivers` are the parts that cost most first. While `missing` names anything, all sums are at least.
+    """
+
+    currency: str | None
+    batch: float
+    per_serving: float | None
+    complete: bool
+    drivers: list[CostPart]
+    missing: list[Unpriced]
+
+
 class Evaluation(TypedDict):
     """All that is shown of a formula. `standing` is not_to_be_cooked while anything refuses it."""
 
@@ -233,3 +263,4 @@ class Evaluation(TypedDict):
     cautions: list[Caution]
     notices: list[Notice]
     assumptions: list[Assumption]
+    cost: Cost | None

@@ -2,7 +2,7 @@
 
 from jarcore.fish.clock import Clock, Spell, arriving, is_warm, tempering, threshold_of
 from jarcore.fish.geometry import Piece, measure_piece, outline, round_fish_thickness_mm, section, turned_share
-from jarcore.fish.measure import edible_weight, measure_fish
+from jarcore.fish.measure import edible_share, edible_weight, measure_fish
 from jarcore.fish.measured import FishGroup, MeasuredFish
 from jarcore.fish.result import fish_result
 
@@ -13,6 +13,7 @@ __all__ = [
     "Piece",
     "Spell",
     "arriving",
+    "edible_share",
     "edible_weight",
     "fish_result",
     "is_warm",

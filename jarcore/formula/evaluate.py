@@ -11,6 +11,7 @@ from jarcore.documents.formula import Fish
 from jarcore.fish import fish_result
 from jarcore.formula.assumed import assumptions_of
 from jarcore.formula.cards import cards_of
+from jarcore.formula.costs import cost_of, jar_cost
 from jarcore.formula.defer import defer_salt
 from jarcore.formula.in_turn import windows_apart
 from jarcore.formula.ledger import in_already_g, ledger_of
@@ -43,7 +44,8 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     findings = list(ready.found)
     results: list[JarResult] = []
     for place, laid in enumerate(jars):
-        result, more = _jar_result(Same(laid), ready.measures, ready.pantry.scales, in_already_g(laid, jars[:place]))
+        already, cost = in_already_g(laid, jars[:place]), jar_cost(laid, ready.pantry)
+        result, more = _jar_result(Same(laid), ready.measures, ready.pantry.scales, already, cost)
         results.append(fresh(result))
         findings += more
     ledger, more = ledger_of(ready)
@@ -96,19 +98,20 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
         "cautions": cautions,
         "notices": notices_of(findings),
         "assumptions": assumptions_of(document, ready, findings),
+        "cost": cost_of(ready),
     }
 
 
 @kept(maxsize=MOST_JARS)
 def _jar_result(
-    jar: Same[Laid], measures: str, scales: tuple[Scale, ...], already_g: float
+    jar: Same[Laid], measures: str, scales: tuple[Scale, ...], already_g: float, cost: float | None
 ) -> tuple[JarResult, Sequence[Finding]]:
     """A jar as the evaluation shows it, with the salt that is in the fish before it [g], and what was found.
 
-    SCALES are those of the kitchen.
+    SCALES are those of the kitchen, COST what its lines cost.
     """
     laid = jar.thing
-    reading, found = reading_of(laid, already_g)
+    reading, found = reading_of(laid, already_g, cost)
     lines, more = line_results(laid.contents, laid.fish, measures, scales)
     shown: JarResult = {
         "id": laid.jar.id,

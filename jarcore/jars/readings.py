@@ -197,12 +197,12 @@ def _shares(whole: Composition, aqueous: Solution | None, fish: MeasuredFish) ->
     }
 
 
-def reading_of(laid: Laid, in_already_g: float = 0.0) -> tuple[Reading, list[Finding]]:
+def reading_of(laid: Laid, in_already_g: float = 0.0, cost: float | None = None) -> tuple[Reading, list[Finding]]:
     """The readings of a whole jar as made, with ranges where amounts were written as ranges; and what was found.
 
     Lines that go on just before heat or on the plate stand beside it. A target of salt is of the fish: it is held
     against what the jar brings to it (what gets in where skin keeps it out, what stays where it is rinsed) and what
-    is in the fish from jars before [g].
+    is in the fish from jars before [g]. COST is what its lines cost, None where nothing of it has a price.
     """
     contents, fish, coat = laid.contents, laid.fish, laid.coat
     own = _Own(laid.kind.finishes)
@@ -221,7 +221,7 @@ def reading_of(laid: Laid, in_already_g: float = 0.0) -> tuple[Reading, list[Fin
         "coverage_g_per_100cm2": whole.mass_g / fish.surface_cm2 * 100 if fish.surface_cm2 else None,
         "hydration_pct": coat.hydration_pct if coat else None,
         "flow": coat.flow if coat else None,
-        "cost": None,
+        "cost": cost,
         "allergens": contents.allergens(),
         "strata": [{"component": name, "mass_g": mass, "volume_ml": volume} for name, mass, volume in whole.strata()],
         "targets": {},

@@ -8,6 +8,7 @@ from ninja import Router, Schema
 
 from jarcore.data import Pantry, Species, default_pantry, label_forms, rendered, rows, shelf, time_steps
 from jarcore.data.classes import flesh_words
+from jarcore.data.prices import Sort
 from jarcore.data.readings import reading, reading_rows
 from jarcore.data.targets import target_rows
 from jarcore.documents.evaluated_jar import Component
@@ -110,6 +111,28 @@ class ScalesOut(Schema):
     scales: list[ScaleOut]
 
 
+class PriceOut(Schema):
+    """What a thing costs: `price` for `per` of a `unit`, the share of it that can be used [%], the day it was so; of a
+    fish on which basis it is weighed.
+    """
+
+    sort: Sort
+    id: str
+    price: float
+    per: float
+    unit: str
+    usable_pct: float
+    at: str | None
+    basis: str | None
+
+
+class PricesOut(Schema):
+    """All prices of a kitchen, in its currency."""
+
+    currency: str | None
+    prices: list[PriceOut]
+
+
 class PantryOut(Schema):
     ingredients: list[IngredientOut]
     species: list[SpeciesOut]
@@ -123,6 +146,9 @@ class PantryOut(Schema):
     time_steps: list[TimeStepOut]
     label_forms: list[str]
     scales: list[ScaleOut]
+    prices: list[PriceOut]
+    currency: str | None
+    price_units: list[str]
 
 
 class FaultOut(Schema):
@@ -195,10 +221,17 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "targets": [{**asdict(reading(row.reading)), "id": row.id} for row in target_rows().values()],
         "shelf": [{**one, "name": one["jar"]["name"], "kind": one["jar"]["kind"]} for one in shelf()],
         "scales": list(pantry.scales),
+        **_prices(pantry),
+        "price_units": [row["unit"] for row in rows("price_units")],
         "time_steps": list(time_steps()),
         "label_forms": label_forms(),
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }
+
+
+def _prices(pantry: Pantry) -> dict[str, Any]:
+    shown = [{**asdict(one), "usable_pct": 100 * one.usable} for one in pantry.prices.values()]
+    return {"prices": shown, "currency": pantry.currency}
 
 
 @router.get("/pantry", response=PantryOut, operation_id="pantry")
@@ -269,6 +302,35 @@ def keep_scales(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
         raise Problem(422, "Not valid", "Scales are a list.", errors=[{"path": "/scales", "text": "A list."}])
     services.keep_scales(mine, request.user, scales)
     return {"scales": list(stock_of(mine).pantry.scales)}
+
+
+@router.put(
+    "/kitchens/{kitchen}/prices",
+    response=PricesOut,
+    operation_id="keep_prices",
+    openapi_extra=body(
+        {
+            "type": "object",
+            "required": ["prices"],
+            "properties": {
+                "currency": {"anyOf": [{"type": "string"}, {"type": "null"}]},
+                "prices": {"type": "array", "items": {"type": "object", "additionalProperties": True}},
+            },
+        }
+    ),
+)
+def keep_prices(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
+    """Keep prices of things, as entries of a jar-table/pantry document: each in the place of the one of the same thing,
+    and none any more where its `price` is null.
+    """
+    mine = kitchen_to_write(request.user, kitchen)
+    value = keepable(request.body)
+    prices = value.get("prices") if isinstance(value, dict) else None
+    if not isinstance(prices, list):
+        raise Problem(422, "Not valid", "Prices are a list.", errors=[{"path": "/prices", "text": "A list."}])
+    currency = value.get("currency") if isinstance(value, dict) else None
+    services.keep_prices(mine, request.user, prices, currency)
+    return _prices(stock_of(mine).pantry)
 
 
 @router.get("/kitchens/{kitchen}/shelf", response=list[OwnJarOut], operation_id="own_shelf")

@@ -134,6 +134,46 @@ def keep_from_label(kitchen: Kitchen, user: User, label: dict[str, Any]) -> str:
 
 
 @transaction.atomic
+def keep_prices(kitchen: Kitchen, user: User, prices: list[Any], currency: str | None) -> None:
+    """Keep prices among the kitchen's own rows, each in the place of the one of the same thing; without a price a thing
+    has none any more.
+
+    Raises: Problem 422 for what is no price; NotAFormula (413) where there are too many. Nothing is kept then.
+    """
+    _hold(kitchen)
+    rows = OwnRows.objects.filter(kitchen=kitchen).first()
+    document = rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION}
+    own = {"format": FORMAT, "format_version": FORMAT_VERSION, "ingredients": document.get("ingredients")}
+    sent = [one for one in prices if not isinstance(one, dict) or one.get("price") is not None]
+    faults = with_rows(default_pantry(), {**own, "fish": document.get("fish"), "prices": sent, "currency": currency})[1]
+    told = (fault for fault in faults if fault.path.startswith(("/prices", "/currency")))
+    wrong = [{"path": _typed_at(prices, sent, fault.path), "text": fault.text} for fault in told]
+    if wrong:
+        raise Problem(422, "Not valid", wrong[0]["text"], errors=wrong)
+    others = document.get("prices")
+    renewed = {_thing(one) for one in prices}
+    kept = [one for one in (others if isinstance(others, list) else []) if _thing(one) not in renewed]
+    whole = {**document, "prices": [*kept, *sent]}
+    rows_of_a_kitchen(whole)
+    trail.note(trail.Deed.ROWS, kitchen, user)
+    _keep(kitchen, user, whole if currency is None else {**whole, "currency": currency})
+
+
+def _thing(price: Any) -> tuple[Any, Any]:
+    """What a price is of."""
+    return (price.get("ingredient"), price.get("fish")) if isinstance(price, dict) else (None, None)
+
+
+def _typed_at(prices: list[Any], sent: list[Any], path: str) -> str:
+    """Where what stands at a path among what was SENT stands among all PRICES that were typed."""
+    parts = path.split("/")
+    if parts[1] != "prices" or len(parts) < 3:
+        return path
+    one = sent[int(parts[2])]
+    return f"/prices/{next(at for at, other in enumerate(prices) if other is one)}"
+
+
+@transaction.atomic
 def keep_scales(kitchen: Kitchen, user: User, scales: list[Any]) -> None:
     """Keep the kitchen's scales in its settings; without any the usual ones are taken.
 

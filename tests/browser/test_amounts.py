@@ -2,6 +2,7 @@
 
 from selenium.webdriver.common.by import By
 
+from server.pantry.models import OwnRows
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.amounts import CORRECT, AskPage, CorrectPage
 from tests.browser.words import amounts, names
@@ -79,6 +80,42 @@ class AmountsTest(BrowserTest):
         self.bench.settled()
         lines = self.stored(CHAR).document["jars"][0]["lines"]
         self.assertEqual((lines[-1]["ingredient"], lines[-1]["amount"]["value"]), ("sugar-white", 1.5))
+
+    def test_several_things_are_swapped_at_once_and_what_cannot_be_kept_is_said(self) -> None:
+        self.open_formula("Gurnard, mustard buttermilk")
+        words = amounts.without
+        self.bench.tab(names.diners)
+        self.bench.press(names.makeWithout)
+        self.bench.type(words.avoid, "gluten, milk")
+        self.bench.sees("[data-replaced=Buttermilk]", "its acid: add something sour")
+        self.bench.choose(words.instead.format(line="Rye flour"), "corn-starch")
+        self.bench.sees("[data-replaced='Rye flour']", "keeps the weight")
+        self.bench.sees("[data-part=differences]", "fish, mustard, sulphites")
+        self.assert_accessible()
+        self.bench.press(words.take)
+        self.bench.settled()
+        jars = self.stored("Gurnard, mustard buttermilk").document["jars"]
+        lines = [line["ingredient"] for one in jars for line in one["lines"]]
+        self.assertLessEqual({"coconut-milk", "coconut-cream", "corn-starch"}, set(lines))
+        self.assertFalse({"buttermilk", "rye-flour", "sour-cream"} & set(lines))
+
+    def test_prices_give_what_a_serving_costs_and_what_has_none_is_named(self) -> None:
+        self.open_formula(ZANDER)
+        words = amounts.prices
+        self.bench.press(words.open)
+        self.bench.type(words.currency, "eur")
+        self.bench.type(words.priceOf.format(thing="Zander"), "20")
+        self.bench.choose(words.basisOf.format(thing="Zander"), "fillet")
+        self.bench.type(words.priceOf.format(thing="Fine sea salt"), "0")
+        self.bench.press(words.keep)
+        self.bench.sees("[data-price=sea-salt-fine] [role=alert]", "above 0")
+        self.assert_accessible()
+        self.bench.type(words.priceOf.format(thing="Fine sea salt"), "1")
+        self.bench.press(words.keep)
+        self.bench.sees("[data-part=cost]", "At least EUR 3.40 a serving, EUR 13.61 in all")
+        self.bench.sees("[data-part=cost]", "No price yet: Caraway seed")
+        kept = OwnRows.objects.get(kitchen=self.kitchen).document
+        self.assertEqual([one["price"] for one in kept["prices"]], [20, 1])
 
     def test_who_only_looks_is_not_asked(self) -> None:
         self.open_formula(ZANDER, "vs")

@@ -1,6 +1,7 @@
 """Substitutes: what practice takes, what each keeps and cannot, and that nothing that was ruled out comes back."""
 
 import random
+from typing import Any
 from unittest import TestCase
 
 import jsonpatch
@@ -26,8 +27,8 @@ class SubstituteTest(TestCase):
                 self.assertEqual(line["choices"][0]["id"], row["best"], [one["id"] for one in line["choices"]])
                 if row["keeps"]:
                     after = jsonpatch.apply_patch(document, answer["patch"])
-                    pair = [evaluate(one)["jars"][0]["lines"][0] for one in (document, after)]
-                    before, now = (dict(one)[KEPT[row["keeps"]]] for one in pair)
+                    pair: list[Any] = [evaluate(one)["jars"][0]["lines"][0] for one in (document, after)]
+                    before, now = (one[KEPT[row["keeps"]]] for one in pair)
                     self.assertAlmostEqual(now, before, delta=0.01 * before)
 
     def test_what_was_ruled_out_is_gone_from_the_whole_formula(self) -> None:

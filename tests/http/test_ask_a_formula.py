@@ -17,6 +17,7 @@ from tests.http.door import DoorTest, person
 SHELF = "/api/kitchens/galley/shelf"
 ROWS = "/api/kitchens/galley/rows"
 SCALES = "/api/kitchens/galley/scales"
+PRICES = "/api/kitchens/galley/prices"
 PANTRY = "/api/kitchens/galley/pantry"
 ASK = "/api/kitchens/galley/ask"
 FORMULAS = "/api/kitchens/galley/formulas"
@@ -212,6 +213,26 @@ class ScalesTest(DoorTest):
         self.assert_problem(self.send(self.door, "PUT", SCALES, wrong), 422, "/scales/1")
         self.assertEqual(self.json("GET", PANTRY)["scales"], [{"step_g": 1, "max_g": 3000}])
         self.assertEqual(len(self.json("PUT", SCALES, {"scales": []})["scales"]), 2)
+
+    def test_prices_are_kept_thing_by_thing_and_what_has_none_is_not_free(self) -> None:
+        honey = {"ingredient": "honey", "price": 9, "per": {"value": 1, "unit": "kg"}}
+        fish = {"fish": "zander", "price": 20, "per": {"value": 1, "unit": "kg"}, "basis": "fillet"}
+        self.json("PUT", SCALES, {"scales": [{"step_g": 1, "max_g": 3000}]})
+        kept = self.json("PUT", PRICES, {"currency": "EUR", "prices": [honey, fish]})
+        self.assertEqual((kept["currency"], [one["id"] for one in kept["prices"]]), ("EUR", ["honey", "zander"]))
+        # Another of the same thing takes its place, and without a price it has none any more.
+        kept = self.json("PUT", PRICES, {"prices": [{**honey, "price": 12}, {**fish, "price": None}]})
+        self.assertEqual([(one["id"], one["price"]) for one in kept["prices"]], [("honey", 12)])
+        self.json("PUT", PRICES, {"prices": [fish]})
+        cost = self.json("POST", f"{ASK}/evaluate", {"document": zander()})["cost"]
+        self.assertEqual((cost["currency"], cost["batch"], cost["complete"]), ("EUR", 13.6, False))
+        self.assertEqual(self.json("GET", PANTRY)["scales"], [{"step_g": 1, "max_g": 3000}])
+        # What cannot be is told at its place among all that was typed, and nothing of it is kept.
+        wrong = {"prices": [{**fish, "price": None}, honey, {**honey, "price": "dear"}]}
+        self.assert_problem(self.send(self.door, "PUT", PRICES, wrong), 422, "/prices/2")
+        self.assert_problem(self.send(self.door, "PUT", PRICES, {"prices": [], "currency": "euro"}), 422, "/currency")
+        self.assert_problem(self.send(self.door, "PUT", PRICES, {"prices": 7}), 422, "/prices")
+        self.assertEqual(len(self.json("GET", PANTRY)["prices"]), 2)
 
     def test_a_viewer_may_not_change_them_and_there_is_an_end_to_them(self) -> None:
         person("viewer", Role.VIEWER)

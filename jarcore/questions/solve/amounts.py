@@ -8,7 +8,7 @@ import numpy as np
 import numpy.typing as npt
 
 from jarcore.data import Ingredient, kept, parameter
-from jarcore.formula import Prepared, with_contents
+from jarcore.formula import Prepared, for_a_gram, with_contents
 from jarcore.jars import Laid
 from jarcore.jars.contents import fill, in_jar
 from jarcore.jars.spec import Spec
@@ -16,6 +16,8 @@ from jarcore.jars.weighing import HANGING
 from jarcore.reading.quantities import limits
 from jarcore.substances import ALCOHOL_DENSITY, charge_brought, mix
 
+# What a gram costs as it is weighed in, whatever of it goes in.
+COST = "all_cost"
 Vector = npt.NDArray[np.float64]
 
 
@@ -91,6 +93,8 @@ class Amounts:
 
     def brings(self, what: str) -> Vector:
         """What a gram of each line, as it is weighed, brings of a thing that adds up: a column of `targets`."""
+        if what == COST:
+            return np.array([for_a_gram(spec, self.ready.pantry) or 0.0 for spec in self.specs])
         return np.array([self._one(spec, what) for spec in self.specs])
 
     def charge(self, ph: float) -> Vector:

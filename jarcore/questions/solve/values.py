@@ -6,7 +6,7 @@ from functools import cached_property
 from typing import Any
 
 from jarcore.data.targets import PLATE, WINDOW
-from jarcore.formula import Prepared, ledger_of, with_contents
+from jarcore.formula import Prepared, jar_cost, ledger_of, with_contents
 from jarcore.formula.ledger import in_already_g
 from jarcore.jars import best_at, brought_pct, reading_of
 from jarcore.questions.solve.aims import BEST, Aim, Want
@@ -46,7 +46,7 @@ class Values:
         laid = self._ready.jars[self._place]
         already = in_already_g(laid, self._ready.jars[: self._place])
         alone = replace(laid, contents=replace(laid.contents, masses_at_ends=lambda: iter(())))
-        reading, _ = reading_of(alone, already)
+        reading, _ = reading_of(alone, already, jar_cost(laid, self._ready.pantry))
         return {**reading, SALT_OF_FISH: brought_pct(laid, already)}
 
     @cached_property

@@ -67,6 +67,15 @@ export async function keepFromLabel(
   return made.id;
 }
 
+/** Keep prices of a kitchen, as they were typed; a Problem 422 names the one that is none. */
+export const keepPrices = (kitchen: string, currency: string | null, prices: { [field: string]: Json }[]) =>
+  taken(
+    api.PUT('/api/kitchens/{kitchen}/prices', {
+      params: { path: { kitchen } },
+      body: { currency, prices },
+    }),
+  );
+
 /** Keep all scales of a kitchen, as they were typed; a Problem 422 names the one that cannot be. */
 export const keepScales = (kitchen: string, scales: { step_g: Json; max_g: Json }[]) =>
   taken(

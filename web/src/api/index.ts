@@ -7,6 +7,7 @@ export { Feed } from './Feed';
 export {
   createFormula,
   keepFromLabel,
+  keepPrices,
   keepScales,
   nameVersion,
   putFormula,

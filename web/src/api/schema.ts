@@ -940,6 +940,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Prices
+         * @description Keep prices of things, as entries of a jar-table/pantry document: each in the place of the one of the same thing,
+         *     and none any more where its `price` is null.
+         */
+        put: operations["keep_prices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/rows": {
         parameters: {
             query?: never;
@@ -2108,6 +2129,41 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Cost
+         * @description What it costs, in the kitchen's currency: fish as it is bought, lines as they are weighed in, with what is thrown
+         *     away of both. `drivers` are the parts that cost most first. While `missing` names anything, all sums are at least.
+         */
+        Cost: {
+            /** Batch */
+            batch: number;
+            /** Complete */
+            complete: boolean;
+            /** Currency */
+            currency: string | null;
+            /** Drivers */
+            drivers: components["schemas"]["CostPart"][];
+            /** Missing */
+            missing: components["schemas"]["Unpriced"][];
+            /** Per Serving */
+            per_serving: number | null;
+        };
+        /**
+         * CostPart
+         * @description What one part costs, its share of all that is priced [%], and the day of its price.
+         */
+        CostPart: {
+            /** At */
+            at: string | null;
+            /** Cost */
+            cost: number;
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+            /** Share Pct */
+            share_pct: number;
+        };
+        /**
          * Curve
          * @description The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula
          *     stands.
@@ -2314,6 +2370,7 @@ export interface components {
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             cook: components["schemas"]["CookResult"];
+            cost: components["schemas"]["Cost"] | null;
             /** Engine */
             engine: string;
             exposure: components["schemas"]["Exposure"];
@@ -3855,6 +3912,8 @@ export interface components {
         };
         /** PantryOut */
         PantryOut: {
+            /** Currency */
+            currency: string | null;
             /** Cuts */
             cuts: components["schemas"]["CutOut"][];
             /** Heats */
@@ -3865,6 +3924,10 @@ export interface components {
             kinds: components["schemas"]["Traits"][];
             /** Label Forms */
             label_forms: string[];
+            /** Price Units */
+            price_units: string[];
+            /** Prices */
+            prices: components["schemas"]["PriceOut"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             /** Receiving */
@@ -3966,6 +4029,42 @@ export interface components {
             core_c: number;
             /** Minutes */
             minutes: number;
+        };
+        /**
+         * PriceOut
+         * @description What a thing costs: `price` for `per` of a `unit`, the share of it that can be used [%], the day it was so; of a
+         *     fish on which basis it is weighed.
+         */
+        PriceOut: {
+            /** At */
+            at: string | null;
+            /** Basis */
+            basis: string | null;
+            /** Id */
+            id: string;
+            /** Per */
+            per: number;
+            /** Price */
+            price: number;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "ingredient" | "fish";
+            /** Unit */
+            unit: string;
+            /** Usable Pct */
+            usable_pct: number;
+        };
+        /**
+         * PricesOut
+         * @description All prices of a kitchen, in its currency.
+         */
+        PricesOut: {
+            /** Currency */
+            currency: string | null;
+            /** Prices */
+            prices: components["schemas"]["PriceOut"][];
         };
         /**
          * ProblemOut
@@ -4983,6 +5082,16 @@ export interface components {
             state: string;
             /** Target */
             target: string;
+        };
+        /**
+         * Unpriced
+         * @description A part without a price.
+         */
+        Unpriced: {
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
         };
         /**
          * Until
@@ -7148,6 +7257,46 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    keep_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    currency?: string | null;
+                    prices: {
+                        [key: string]: unknown;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesOut"];
+                };
             };
             400: components["responses"]["Refused400"];
             401: components["responses"]["Refused401"];

@@ -5,11 +5,10 @@ import { amounts } from '@/words/amounts';
 import { inUnit } from '@/words/numbers';
 import type { Aims as Aimed, Bound } from './useAims';
 
-const { names, ask } = amounts;
 const BOUNDS: [Bound, string][] = [
-  ['min', ask.least],
-  ['max', ask.most],
-  ['value', ask.exact],
+  ['min', amounts.ask.least],
+  ['max', amounts.ask.most],
+  ['value', amounts.ask.exact],
 ];
 
 /** Each reading that is aimed at: its bounds, where it stands now and where it would stand. */
@@ -18,17 +17,17 @@ export function Aims({ aims, answer }: { aims: Aimed; answer: Solved | null }) {
   const missed = new Set(answer?.unmet.map((one) => one.target));
   return (
     <div className="mt-3 overflow-x-auto">
-      <table className="w-full text-sm" aria-label={names.readingsOf}>
+      <table className="w-full text-sm" aria-label={amounts.names.readingsOf}>
         <thead className="text-left text-quiet">
           <tr>
-            <th className="py-1 font-normal">{ask.aim}</th>
+            <th className="py-1 font-normal">{amounts.ask.aim}</th>
             {BOUNDS.map(([bound, words]) => (
               <th key={bound} className="px-1 text-right font-normal">
                 {words}
               </th>
             ))}
-            <th className="pl-2 text-right font-normal">{ask.now}</th>
-            <th className="pl-2 text-right font-normal">{ask.after}</th>
+            <th className="pl-2 text-right font-normal">{amounts.ask.now}</th>
+            <th className="pl-2 text-right font-normal">{amounts.ask.after}</th>
             <td />
           </tr>
         </thead>
@@ -44,7 +43,7 @@ export function Aims({ aims, answer }: { aims: Aimed; answer: Solved | null }) {
                 {BOUNDS.map(([bound, words]) => (
                   <td key={bound} className="px-1 text-right">
                     <NumberInput
-                      label={fill(names.bound, { reading: name, bound: words })}
+                      label={fill(amounts.names.bound, { reading: name, bound: words })}
                       value={target[bound]}
                       onType={(typed) => aims.write(id, bound, typed)}
                       className="w-16"
@@ -63,7 +62,7 @@ export function Aims({ aims, answer }: { aims: Aimed; answer: Solved | null }) {
                   <Button
                     look="quiet"
                     className="min-h-8! px-2!"
-                    aria-label={fill(names.noMore, { reading: name })}
+                    aria-label={fill(amounts.names.noMore, { reading: name })}
                     onClick={() => aims.take(id)}
                   >
                     ×
@@ -75,9 +74,9 @@ export function Aims({ aims, answer }: { aims: Aimed; answer: Solved | null }) {
         </tbody>
       </table>
       <Choice
-        label={names.addTarget}
+        label={amounts.names.addTarget}
         value={null}
-        empty={names.addTarget}
+        empty={amounts.names.addTarget}
         choices={rest}
         onPick={aims.add}
         className="mt-2"

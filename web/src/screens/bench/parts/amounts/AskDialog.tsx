@@ -12,8 +12,6 @@ import { Aims } from './Aims';
 import { type Held, SolvedLines } from './SolvedLines';
 import { useAims } from './useAims';
 
-const { names, ask } = amounts;
-
 /** Targets in, amounts out: what the jar should come to, the lines before and after, what cannot be had and why. */
 export default function AskDialog({ jar, onClose }: { jar: number; onClose: () => void }) {
   const { value, apply } = useOpened();
@@ -24,28 +22,28 @@ export default function AskDialog({ jar, onClose }: { jar: number; onClose: () =
   const name = text(value(['jars', jar, 'name'])) ?? fill(says.jars.place, { place: jar + 1 });
   const take = (patch: Patch) => {
     apply(patch);
-    announce(ask.taken);
+    announce(amounts.ask.taken);
     onClose();
   };
   return (
     <Dialog
       open
       onOpenChange={(still) => !still && onClose()}
-      title={fill(names.askTitle, { jar: name })}
-      says={ask.says}
+      title={fill(amounts.names.askTitle, { jar: name })}
+      says={amounts.ask.says}
       wide
     >
       <Aims aims={aims} answer={answer} />
       <label className="mt-2 flex items-center gap-2">
         <input type="checkbox" checked={suggest} onChange={(event) => setSuggest(event.target.checked)} />
-        {names.suggest}
+        {amounts.names.suggest}
       </label>
       <Trouble words={problem?.detail} />
-      {!aims.any && <p className="mt-3 text-quiet">{ask.none}</p>}
+      {!aims.any && <p className="mt-3 text-quiet">{amounts.ask.none}</p>}
       {answer && (
         <div data-part="solved" data-met={answer.met} aria-busy={busy}>
           <p role="status" className={`mt-3 font-semibold ${answer.met ? 'text-best' : 'text-warn'}`}>
-            {answer.met ? (answer.patch.length ? ask.met : ask.already) : ask.unmet}
+            {answer.met ? (answer.patch.length ? amounts.ask.met : amounts.ask.already) : amounts.ask.unmet}
           </p>
           <NotMet answer={answer} onTake={take} />
           <SolvedLines lines={answer.lines} held={held} onHold={setHeld} />
@@ -53,10 +51,10 @@ export default function AskDialog({ jar, onClose }: { jar: number; onClose: () =
       )}
       <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
         <Button look="quiet" onClick={onClose}>
-          {names.close}
+          {amounts.names.close}
         </Button>
         <Button disabled={busy || !answer?.patch.length} onClick={() => answer && take(answer.patch)}>
-          {names.takeAmounts}
+          {amounts.names.takeAmounts}
         </Button>
       </div>
     </Dialog>
@@ -68,7 +66,9 @@ function NotMet({ answer, onTake }: { answer: Solved; onTake: (patch: Patch) => 
   if (answer.met) return null;
   const off = (one: Solved['unmet'][number]) => {
     const by = inUnit(one.by, answer.readings[one.target]?.unit ?? '');
-    return one.by === null ? ask.unknown : fill(one.state === 'over' ? ask.over : ask.under, { by });
+    return one.by === null
+      ? amounts.ask.unknown
+      : fill(one.state === 'over' ? amounts.ask.over : amounts.ask.under, { by });
   };
   return (
     <>
@@ -80,7 +80,7 @@ function NotMet({ answer, onTake }: { answer: Solved; onTake: (patch: Patch) => 
         ))}
       </ul>
       {answer.relaxations.length > 0 && (
-        <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={names.relaxations}>
+        <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={amounts.names.relaxations}>
           {answer.relaxations.map((one: Relaxation) => (
             <li key={one.text}>
               <Button look="plain" className="text-left" onClick={() => onTake(one.patch)}>

@@ -4,8 +4,6 @@ import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
 import { inUnit } from '@/words/numbers';
 
-const { names, correct } = amounts;
-
 interface Props {
   answer: AnswerOf<'correct'>;
   busy: boolean;
@@ -23,8 +21,8 @@ export function Choices({ answer, busy, onTake }: Props) {
     );
   }
   return (
-    <section aria-label={names.choices} className="mt-3" aria-busy={busy}>
-      {!choices.length && !withheld.length && <p className="text-quiet">{correct.noChoice}</p>}
+    <section aria-label={amounts.names.choices} className="mt-3" aria-busy={busy}>
+      {!choices.length && !withheld.length && <p className="text-quiet">{amounts.correct.noChoice}</p>}
       <ol>
         {choices.map((one) => (
           <li key={one.id} className="border-t border-line py-2" data-choice={one.id}>
@@ -37,7 +35,7 @@ export function Choices({ answer, busy, onTake }: Props) {
             <Read choice={one} />
             {one.cautions.map((words) => (
               <p key={words} className="mt-1 text-sm text-warn">
-                {fill(correct.brings, { what: words })}
+                {fill(amounts.correct.brings, { what: words })}
               </p>
             ))}
           </li>
@@ -60,10 +58,10 @@ function Read({ choice }: { choice: CorrectionChoice }) {
     <table className="mt-1 text-sm">
       <thead className="text-left text-quiet">
         <tr>
-          <th className="pr-4 font-normal">{correct.reading}</th>
-          {moved && <th className="pr-4 text-right font-normal">{correct.planned}</th>}
-          <th className="pr-4 text-right font-normal">{correct.asIs}</th>
-          <th className="text-right font-normal">{correct.after}</th>
+          <th className="pr-4 font-normal">{amounts.correct.reading}</th>
+          {moved && <th className="pr-4 text-right font-normal">{amounts.correct.planned}</th>}
+          <th className="pr-4 text-right font-normal">{amounts.correct.asIs}</th>
+          <th className="text-right font-normal">{amounts.correct.after}</th>
         </tr>
       </thead>
       <tbody>

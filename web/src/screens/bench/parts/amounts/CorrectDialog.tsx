@@ -11,7 +11,6 @@ import { amounts } from '@/words/amounts';
 import { Choices } from './Choices';
 import { Grams, Record, Tastes, WentIn } from './happened';
 
-const { names, correct } = amounts;
 const TAB =
   'border-b-2 border-transparent px-3 py-1.5 data-[state=active]:border-kelp data-[state=active]:font-semibold';
 const TABS = ['weighed', 'spilled', 'fish', 'tastes', 'reduced'] as const;
@@ -50,7 +49,7 @@ export default function CorrectDialog({ jar, onClose }: { jar: number; onClose: 
   const name = text(value(['jars', jar, 'name'])) ?? fill(says.jars.place, { place: jar + 1 });
   const take = (choice: CorrectionChoice) => {
     apply(choice.patch);
-    announce(correct.taken);
+    announce(amounts.correct.taken);
     onClose();
   };
   const field = (what: string, label: string) => (
@@ -60,15 +59,15 @@ export default function CorrectDialog({ jar, onClose }: { jar: number; onClose: 
     <Dialog
       open
       onOpenChange={(still) => !still && onClose()}
-      title={fill(names.correctTitle, { jar: name })}
-      says={correct.says}
+      title={fill(amounts.names.correctTitle, { jar: name })}
+      says={amounts.correct.says}
       wide
     >
       <Tabs.Root value={tab} onValueChange={(picked) => setTab(picked as Tab)}>
-        <Tabs.List aria-label={names.what} className="mt-3 flex flex-wrap border-b border-line">
+        <Tabs.List aria-label={amounts.names.what} className="mt-3 flex flex-wrap border-b border-line">
           {TABS.map((one) => (
             <Tabs.Trigger key={one} value={one} className={TAB}>
-              {correct[one]}
+              {amounts.correct[one]}
             </Tabs.Trigger>
           ))}
         </Tabs.List>
@@ -76,32 +75,32 @@ export default function CorrectDialog({ jar, onClose }: { jar: number; onClose: 
           <WentIn jar={jar} weighed={weighed} onType={setWeighed} />
         </Tabs.Content>
         <Tabs.Content value="spilled">
-          {field('spilled', names.spilled)}
-          <p className="mt-1 text-sm text-quiet">{correct.planAsIs}</p>
+          {field('spilled', amounts.names.spilled)}
+          <p className="mt-1 text-sm text-quiet">{amounts.correct.planAsIs}</p>
         </Tabs.Content>
         <Tabs.Content value="fish">
-          {field('fish', names.fishWeighs)}
-          <p className="mt-1 text-sm text-quiet">{correct.planAsIs}</p>
+          {field('fish', amounts.names.fishWeighs)}
+          <p className="mt-1 text-sm text-quiet">{amounts.correct.planAsIs}</p>
         </Tabs.Content>
         <Tabs.Content value="tastes">
           <Tastes taste={taste} onPick={setTaste} />
         </Tabs.Content>
         <Tabs.Content value="reduced">
-          {field('wanted', names.wanted)}
-          {field('now', names.weighsNow)}
+          {field('wanted', amounts.names.wanted)}
+          {field('now', amounts.names.weighsNow)}
         </Tabs.Content>
       </Tabs.Root>
       <label className="mt-2 flex items-center gap-2">
         <input type="checkbox" checked={onFish} onChange={(event) => setOnFish(event.target.checked)} />
-        {names.onFish}
+        {amounts.names.onFish}
       </label>
       <Trouble words={problem?.detail} />
-      {!asked && <p className="mt-3 text-quiet">{correct.nothing}</p>}
+      {!asked && <p className="mt-3 text-quiet">{amounts.correct.nothing}</p>}
       {answer && <Choices answer={answer} busy={busy} onTake={take} />}
       <Record jar={jar} />
       <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
         <Button look="quiet" onClick={onClose}>
-          {names.close}
+          {amounts.names.close}
         </Button>
       </div>
     </Dialog>

@@ -4,8 +4,6 @@ import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
 import { grams } from '@/words/numbers';
 
-const { names, ask } = amounts;
-
 type Bounds = { min: number | null; max: number | null; value: null };
 const NONE: Bounds = { min: null, max: null, value: null };
 /** Lines that stay, and lines that stay within bounds [g], by their ids. */
@@ -33,15 +31,15 @@ export function SolvedLines({ lines, held, onHold }: Props) {
   };
   return (
     <div className="mt-2 overflow-x-auto">
-      <table className="w-full text-sm" aria-label={names.linesOf}>
+      <table className="w-full text-sm" aria-label={amounts.names.linesOf}>
         <thead className="text-left text-quiet">
           <tr>
-            <th className="py-1 font-normal">{ask.line}</th>
-            <th className="text-right font-normal">{ask.now}</th>
-            <th className="text-right font-normal">{ask.after}</th>
-            <th className="px-2 text-center font-normal">{ask.stays}</th>
-            <th className="px-1 text-right font-normal">{ask.leastG}</th>
-            <th className="px-1 text-right font-normal">{ask.mostG}</th>
+            <th className="py-1 font-normal">{amounts.ask.line}</th>
+            <th className="text-right font-normal">{amounts.ask.now}</th>
+            <th className="text-right font-normal">{amounts.ask.after}</th>
+            <th className="px-2 text-center font-normal">{amounts.ask.stays}</th>
+            <th className="px-1 text-right font-normal">{amounts.ask.leastG}</th>
+            <th className="px-1 text-right font-normal">{amounts.ask.mostG}</th>
           </tr>
         </thead>
         <tbody>
@@ -51,7 +49,7 @@ export function SolvedLines({ lines, held, onHold }: Props) {
             return (
               <tr key={line.place} className="border-t border-line" data-solved={line.name} data-id={id}>
                 <td className="py-1 pr-2">
-                  {line.name} {line.added && <em className="text-best">{ask.added}</em>}
+                  {line.name} {line.added && <em className="text-best">{amounts.ask.added}</em>}
                 </td>
                 <td className="text-right text-quiet">{grams(line.before_g)}</td>
                 <td className={`text-right ${changes ? 'font-bold' : 'text-quiet'}`}>
@@ -62,14 +60,14 @@ export function SolvedLines({ lines, held, onHold }: Props) {
                     <td className="px-2 text-center">
                       <input
                         type="checkbox"
-                        aria-label={fill(names.stays, { line: line.name })}
+                        aria-label={fill(amounts.names.stays, { line: line.name })}
                         checked={held.locked.includes(id)}
                         onChange={(event) => lock(id, event.target.checked)}
                       />
                     </td>
                     <td className="px-1 text-right">
                       <NumberInput
-                        label={fill(names.least, { line: line.name })}
+                        label={fill(amounts.names.least, { line: line.name })}
                         value={held.bounds[id]?.min}
                         onType={(typed) => bound(id, 'min', typed)}
                         disabled={held.locked.includes(id)}
@@ -78,7 +76,7 @@ export function SolvedLines({ lines, held, onHold }: Props) {
                     </td>
                     <td className="px-1 text-right">
                       <NumberInput
-                        label={fill(names.most, { line: line.name })}
+                        label={fill(amounts.names.most, { line: line.name })}
                         value={held.bounds[id]?.max}
                         onType={(typed) => bound(id, 'max', typed)}
                         disabled={held.locked.includes(id)}

@@ -7,8 +7,6 @@ import { amounts } from '@/words/amounts';
 import { grams, since } from '@/words/numbers';
 import type { Taste } from './CorrectDialog';
 
-const { names, correct, tastes } = amounts;
-
 interface WentInProps {
   jar: number;
   weighed: { [line: string]: Json };
@@ -22,10 +20,10 @@ export function WentIn({ jar, weighed, onType }: WentInProps) {
     <table className="mt-2 w-full text-sm">
       <thead className="text-left text-quiet">
         <tr>
-          <th className="py-1 font-normal">{correct.line}</th>
-          <th className="text-right font-normal">{correct.planned}</th>
-          <th className="px-2 text-center font-normal">{correct.isIn}</th>
-          <th className="text-right font-normal">{correct.scale}</th>
+          <th className="py-1 font-normal">{amounts.correct.line}</th>
+          <th className="text-right font-normal">{amounts.correct.planned}</th>
+          <th className="px-2 text-center font-normal">{amounts.correct.isIn}</th>
+          <th className="text-right font-normal">{amounts.correct.scale}</th>
         </tr>
       </thead>
       <tbody>
@@ -40,14 +38,14 @@ export function WentIn({ jar, weighed, onType }: WentInProps) {
               <td className="px-2 text-center">
                 <input
                   type="checkbox"
-                  aria-label={fill(names.asPlanned, { line: name })}
+                  aria-label={fill(amounts.names.asPlanned, { line: name })}
                   checked={said === planned}
                   onChange={(event) => onType(event.target.checked ? { ...others, [id]: planned } : others)}
                 />
               </td>
               <td className="text-right">
                 <NumberInput
-                  label={fill(names.wentIn, { line: name })}
+                  label={fill(amounts.names.wentIn, { line: name })}
                   value={said}
                   onType={(typed) => onType(typed === null ? others : { ...others, [id]: typed })}
                   className="w-20"
@@ -74,8 +72,8 @@ export function Grams(props: { label: string; value: Json | undefined; onType: (
 /** How it tastes, in one word. */
 export function Tastes({ taste, onPick }: { taste: Taste | null; onPick: (taste: Taste) => void }) {
   return (
-    <fieldset className="mt-3 flex flex-wrap gap-1.5" aria-label={names.taste}>
-      {(Object.entries(tastes) as [Taste, string][]).map(([id, words]) => (
+    <fieldset className="mt-3 flex flex-wrap gap-1.5" aria-label={amounts.names.taste}>
+      {(Object.entries(amounts.tastes) as [Taste, string][]).map(([id, words]) => (
         <Button
           key={id}
           look="plain"
@@ -98,15 +96,19 @@ export function Record({ jar }: { jar: number }) {
   );
   if (!own.length) return null;
   return (
-    <section className="mt-4 border-t border-line pt-2 text-sm" aria-label={names.record} data-part="record">
-      <h3 className="text-quiet">{names.record}</h3>
+    <section
+      className="mt-4 border-t border-line pt-2 text-sm"
+      aria-label={amounts.names.record}
+      data-part="record"
+    >
+      <h3 className="text-quiet">{amounts.names.record}</h3>
       <ul>
         {own.map((one, place) => {
           const at = text(within<'Correction'>(one, 'at'));
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: the record only grows
             <li key={place}>
-              {fill(correct.entry, {
+              {fill(amounts.correct.entry, {
                 at: at ? since(new Date(at)) : '',
                 initials: text(within<'Correction'>(one, 'initials')) ?? '',
                 text: text(within<'Correction'>(one, 'text')) ?? '',
