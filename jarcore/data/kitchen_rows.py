@@ -10,6 +10,7 @@ from functools import cache
 from typing import Any
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
+from jarcore.data.house import with_house
 from jarcore.data.pantry import CONTENTS, AcidRow, Ingredient, Pantry, Scale, Species
 from jarcore.data.prices import priced
 from jarcore.data.tables import CONFIDENCES, parameter, rows
@@ -89,6 +90,7 @@ def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     own id when that exists; a fish must be like one). Flags and, unless it states its own, allergens come with `like`.
     `acid` of an ingredient holds the fields of AcidRow, per litre of its aqueous phase. Shares are g/100 g. A price is
     of an `ingredient` or a `fish`: `price` for `per` {"value", "unit"}, the `usable_pct` of it, the day (`at`).
+    `house_rules` and `rounding_g` are those of the kitchen's settings, which checks them.
     Raises: BadPantry for what is no pantry of a version that is read.
     """
     _check_head(document)
@@ -98,11 +100,27 @@ def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     found += _take(document, "fish", species, _fish)
     scales, more = _scales(document.get("scales"))
     whole = replace(pantry, ingredients=ingredients, species=species, scales=scales or pantry.scales)
+    rounding = document.get("rounding_g")
+    if isinstance(rounding, int | float) and not isinstance(rounding, bool) and rounding > 0:
+        whole = replace(whole, rounding_g=float(rounding))
+    whole = replace(whole, house=with_house(document.get("house_rules")))
     whole, wrong = priced(whole, document.get("prices"), document.get("currency"))
     return whole, [*found, *more, *(Fault(path, text) for path, text in wrong)]
 
 
-PARTS = ("format", "format_version", "ingredients", "fish", "scales", "prices", "currency", "title", *BESIDE[1:])
+PARTS = (
+    "format",
+    "format_version",
+    "ingredients",
+    "fish",
+    "scales",
+    "prices",
+    "currency",
+    "house_rules",
+    "rounding_g",
+    "title",
+    *BESIDE[1:],
+)
 
 
 def _scales(entries: Any) -> tuple[tuple[Scale, ...], list[Fault]]:

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Any
 from jarcore.data.tables import number, rows, words
 
 if TYPE_CHECKING:
+    from jarcore.data.house import HouseRule
     from jarcore.data.prices import Price
 
 
@@ -206,7 +207,8 @@ class Scale:
 class Pantry:
     """All ingredients, fish and cuts that a formula may name, by id; the scales it is weighed on; what things cost.
 
-    `prices` are by sort ("ingredient" or "fish") and id, in `currency`.
+    `prices` are by sort ("ingredient" or "fish") and id, in `currency`. `house` are its rules, `rounding_g` the step in
+    which it likes to weigh [g].
     """
 
     ingredients: Mapping[str, Ingredient]
@@ -215,6 +217,8 @@ class Pantry:
     scales: tuple[Scale, ...]
     prices: Mapping[tuple[str, str], "Price"] = field(default_factory=dict)
     currency: str | None = None
+    house: "tuple[HouseRule, ...]" = ()
+    rounding_g: float | None = None
 
 
 @cache

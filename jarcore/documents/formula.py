@@ -369,6 +369,14 @@ class Correction(Part):
     after: dict[str, Number] | None = None
 
 
+class HouseRuleSaid(Part):
+    """A house rule that the formula follows, or leaves, and why; without a word it follows all that apply."""
+
+    id: Text | None = None
+    follows: Flag | None = None
+    why: Text | None = None
+
+
 class Origin(Part):
     """Which kept version a formula was brought back from, and when: it goes on from there, not from the newest."""
 
@@ -394,6 +402,7 @@ class Formula(Part):
     sides: list[Side] | None = None
     accepted: list[Accepted] | None = None
     corrections: list[Correction] | None = None
+    house_rules: list[HouseRuleSaid] | None = None
     brought_back: Origin | None = None
 
 

@@ -30,6 +30,7 @@ from jarcore.questions.declared import (
 )
 from jarcore.questions.explain import Explained, Explanation, explain
 from jarcore.questions.fits import Fit, fits
+from jarcore.questions.house import Kept, house
 from jarcore.questions.profiles import Profiles, profiles
 from jarcore.questions.read_line import Phrase, read_line
 from jarcore.questions.rewrite import Rewriting, rewrite
@@ -255,6 +256,12 @@ class SubstituteAsked(Asked):
 def _substitute(asked: SubstituteAsked, pantry: Pantry, _told: Told) -> Substituted:
     """Substitutes for all that may not be in it or is not there, several at once, and what each cannot keep."""
     return substitute(asked.document, asked.without, asked.missing, asked.at_hand, pantry)
+
+
+@question("house")
+def _house(asked: Asked, pantry: Pantry, _told: Told) -> list[Kept]:
+    """How the formula stands to each of its kitchen's house rules that applies to it."""
+    return house(asked.document, pantry)
 
 
 class UntilAsked(OfJar):

@@ -2,11 +2,12 @@
 
 from datetime import timedelta
 from functools import cache
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 from zoneinfo import available_timezones
 
-from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, model_validator
 
+from jarcore.data.house import For, bounded, options_of
 from server.common.text import Text
 
 MOST_RULES = 40
@@ -59,16 +60,39 @@ def _whole(what: str, low: int, high: int) -> BeforeValidator:
 
 
 class HouseRule(BaseModel):
-    """What a kitchen always does, in its own words; a formula can name it by its id."""
+    """What a kitchen always does, in its own words; a formula can name it by its id.
+
+    With a `target` and bounds, or with a school (`question`, `option`), it is held against each formula: all, or those
+    of lean or oily fish, or with children at the table.
+    """
 
     id: Annotated[Text, Field(max_length=40), AfterValidator(_id)]
     text: Annotated[Text, Field(max_length=200), AfterValidator(_words)]
+    target: Text | None = None
+    min: Annotated[float, Field(ge=-1e6, le=1e6)] | None = None
+    max: Annotated[float, Field(ge=-1e6, le=1e6)] | None = None
+    applies: For = "all"
+    question: Text | None = None
+    option: Text | None = None
+
+    @model_validator(mode="after")
+    def _can_be_held(self) -> Self:
+        if self.target is not None and self.target not in bounded():
+            raise ValueError("There is no such reading to hold a rule against.")
+        if self.target is not None and self.min is None and self.max is None:
+            raise ValueError("Say at least so much, or at most so much.")
+        if self.min is not None and self.max is not None and self.min > self.max:
+            raise ValueError("At least is more than at most: swap them.")
+        if self.question is not None and self.option not in options_of(self.question):
+            raise ValueError("There is no such school.")
+        return self
 
 
 class Settled(BaseModel):
     """What owners settle on one screen.
 
-    `spoons` is what tsp, tbsp and cup are in a formula that begins here; of a shared tablet: after how long [min]
+    `spoons` is what tsp, tbsp and cup are in a formula that begins here, `rounding_g` the step in which it likes to
+    weigh [g], None for what the scale can do; of a shared tablet: after how long [min]
     without a touch it asks who is there, and after how long [h] somebody has to sign it in anew.
     """
 
@@ -78,6 +102,7 @@ class Settled(BaseModel):
     time_zone: Zone = "UTC"
     spoons: Literal["us", "metric"] = "us"
     house_rules: Annotated[list[HouseRule], Field(max_length=MOST_RULES), AfterValidator(_each_once)] = []
+    rounding_g: Annotated[float, Field(gt=0, le=100)] | None = None
     tablet_away_min: Annotated[int, _whole("minutes", 1, 720)] = 15
     tablet_idle_h: Annotated[int, _whole("hours", 1, 336)] = 72
     owners_need_second_factor: bool = False

@@ -12,11 +12,39 @@ PEOPLE = (
     ("ot", "O.", "T.", Role.COOK, "7391"),
     ("vs", "V.", "S.", Role.VIEWER, "9024"),
 )
+# What the galley pays, in euros, and since when.
+PRICED_ON = "2026-11-02"
+PRICES = (
+    {"fish": "gurnard", "price": 14, "per": {"value": 1, "unit": "kg"}, "basis": "whole"},
+    {"fish": "zander", "price": 24, "per": {"value": 1, "unit": "kg"}, "basis": "fillet"},
+    {"fish": "arctic-char", "price": 27, "per": {"value": 1, "unit": "kg"}, "basis": "fillet"},
+    {"ingredient": "sea-salt-fine", "price": 0.7, "per": {"value": 1, "unit": "kg"}},
+    {"ingredient": "caraway-seed", "price": 18, "per": {"value": 1, "unit": "kg"}},
+    {"ingredient": "buttermilk", "price": 1.3, "per": {"value": 1, "unit": "l"}},
+    {"ingredient": "lemon-juice", "price": 0.45, "per": {"value": 1, "unit": "piece"}},
+    {"ingredient": "rapeseed-oil", "price": 3.2, "per": {"value": 1, "unit": "l"}},
+    {"ingredient": "rye-flour", "price": 1.6, "per": {"value": 1, "unit": "kg"}},
+)
 SETTLED = {
     "time_zone": "Europe/Helsinki",
     "house_rules": [
         {"id": "probe", "text": "The probe is checked in ice water before each service."},
         {"id": "rinse", "text": "A cure above 3 % salt is rinsed, and wiped dry."},
+        {
+            "id": "lean-salt",
+            "text": "Lean fish has 0.9 to 1.3 % of salt added on the plate.",
+            "target": "plate.added_pct_of_edible",
+            "min": 0.9,
+            "max": 1.3,
+            "applies": "lean",
+        },
+        {
+            "id": "portion",
+            "text": "A portion is 150 to 190 g of boneless fish.",
+            "target": "portion_g",
+            "min": 150,
+            "max": 190,
+        },
     ],
 }
 

@@ -1,13 +1,26 @@
 """The pantry over HTTP: what can be put in a jar, and which fish there are."""
 
+from collections.abc import Iterator
 from dataclasses import asdict
 from typing import Any
 
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from jarcore.data import Pantry, Species, default_pantry, label_forms, rendered, rows, shelf, time_steps
+from jarcore.data import (
+    Pantry,
+    Species,
+    default_pantry,
+    label_forms,
+    rendered,
+    rows,
+    schools,
+    sentence,
+    shelf,
+    time_steps,
+)
 from jarcore.data.classes import flesh_words
+from jarcore.data.house import CORE, PORTION
 from jarcore.data.prices import Sort
 from jarcore.data.readings import reading, reading_rows
 from jarcore.data.targets import target_rows
@@ -111,6 +124,14 @@ class ScalesOut(Schema):
     scales: list[ScaleOut]
 
 
+class SchoolOut(Schema):
+    """A question on which good cooks disagree, and its options."""
+
+    question: str
+    ask: str
+    options: dict[str, str]
+
+
 class PriceOut(Schema):
     """What a thing costs: `price` for `per` of a `unit`, the share of it that can be used [%], the day it was so; of a
     fish on which basis it is weighed.
@@ -149,6 +170,8 @@ class PantryOut(Schema):
     prices: list[PriceOut]
     currency: str | None
     price_units: list[str]
+    house_targets: list[ReadingOut]
+    schools: list[SchoolOut]
 
 
 class FaultOut(Schema):
@@ -223,10 +246,23 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         "scales": list(pantry.scales),
         **_prices(pantry),
         "price_units": [row["unit"] for row in rows("price_units")],
+        "house_targets": list(_house_targets()),
+        "schools": [
+            {"question": one["question"], "ask": one["ask"], "options": {o["id"]: o["name"] for o in one["options"]}}
+            for one in schools()
+        ],
         "time_steps": list(time_steps()),
         "label_forms": label_forms(),
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],
     }
+
+
+def _house_targets() -> Iterator[dict[str, str]]:
+    """What a house rule may bound, as it is called."""
+    yield {"id": PORTION, "name": sentence("house/portion"), "unit": "g"}
+    yield asdict(reading(CORE))
+    for row in target_rows().values():
+        yield {**asdict(reading(row.reading)), "id": row.id}
 
 
 def _prices(pantry: Pantry) -> dict[str, Any]:

@@ -159,6 +159,14 @@ def keep_prices(kitchen: Kitchen, user: User, prices: list[Any], currency: str |
     _keep(kitchen, user, whole if currency is None else {**whole, "currency": currency})
 
 
+@transaction.atomic
+def tell_settled(kitchen: Kitchen, user: User) -> None:
+    """Tell everybody that what a pantry takes from the kitchen's settings is otherwise."""
+    _hold(kitchen)
+    rows = OwnRows.objects.filter(kitchen=kitchen).first()
+    _keep(kitchen, user, rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION})
+
+
 def _thing(price: Any) -> tuple[Any, Any]:
     """What a price is of."""
     return (price.get("ingredient"), price.get("fish")) if isinstance(price, dict) else (None, None)

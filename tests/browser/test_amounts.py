@@ -5,7 +5,8 @@ from selenium.webdriver.common.by import By
 from server.pantry.models import OwnRows
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.pages.amounts import CORRECT, AskPage, CorrectPage
-from tests.browser.words import amounts, names
+from tests.browser.pages.people import KitchenPage
+from tests.browser.words import amounts, names, people
 
 CHAR = "Arctic char, lemon and orange"
 ASKED = amounts.ask
@@ -103,7 +104,6 @@ class AmountsTest(BrowserTest):
         self.open_formula(ZANDER)
         words = amounts.prices
         self.bench.press(words.open)
-        self.bench.type(words.currency, "eur")
         self.bench.type(words.priceOf.format(thing="Zander"), "20")
         self.bench.choose(words.basisOf.format(thing="Zander"), "fillet")
         self.bench.type(words.priceOf.format(thing="Fine sea salt"), "0")
@@ -111,12 +111,40 @@ class AmountsTest(BrowserTest):
         self.bench.sees("[data-price=sea-salt-fine] [role=alert]", "above 0")
         self.assert_accessible()
         self.bench.type(words.priceOf.format(thing="Fine sea salt"), "1")
+        self.bench.type(words.priceOf.format(thing="Caraway seed"), "")
         self.bench.press(words.keep)
         self.bench.sees("[data-part=cost]", "At least EUR 3.40 a serving, EUR 13.61 in all")
         self.bench.sees("[data-part=cost]", "No price yet: Caraway seed")
         kept = OwnRows.objects.get(kitchen=self.kitchen).document
-        self.assertEqual([one["price"] for one in kept["prices"]], [20, 1])
+        prices = {one.get("ingredient") or one.get("fish"): one["price"] for one in kept["prices"]}
+        self.assertEqual((prices["zander"], prices["sea-salt-fine"], prices["gurnard"]), (20, 1, 14))
+        self.assertNotIn("caraway-seed", prices)
 
     def test_who_only_looks_is_not_asked(self) -> None:
         self.open_formula(ZANDER, "vs")
         self.assertFalse(self.driver.find_elements(By.XPATH, f'//button[.="{names.askAmounts}"]'))
+
+    def test_a_house_rule_is_settled_held_against_a_formula_and_left_knowingly(self) -> None:
+        self.enter()
+        kitchen = KitchenPage(self.driver, self.live_server_url).open(self.kitchen.slug, "settings")
+        kitchen.type(people.names.rule.format(place=4), "A portion is 200 g or more.")
+        kitchen.type(people.names.ruleBound.format(place=4, bound=people.kitchen.least), "200")
+        kitchen.type(people.names.ruleBound.format(place=4, bound=people.kitchen.most), "100")
+        kitchen.press(people.names.keepSettings)
+        kitchen.sees("[data-part=rules] [role=alert]", "At least is more than at most")
+        kitchen.type(people.names.ruleBound.format(place=4, bound=people.kitchen.most), "")
+        self.assert_accessible()
+        kitchen.press(people.names.keepSettings)
+        kitchen.sees("form", people.kitchen.settled)
+        self.open_formula(ZANDER)
+        self.bench.sees("[data-rule=portion][data-state=under]", "Portion: 170 g, and it should be at least 200")
+        self.bench.sees("[data-part=house] summary", "3")
+        self.assert_accessible()
+        words = amounts.house
+        self.bench.press(words.leave)
+        self.bench.type(words.whyOf.format(rule="A portion is 200 g or more."), "a starter")
+        self.bench.press(words.leaveIt)
+        self.bench.one("[data-rule=portion][data-state=left]")
+        self.bench.settled()
+        said = self.stored(ZANDER).document["house_rules"]
+        self.assertEqual(said, [{"id": "portion", "follows": False, "why": "a starter"}])

@@ -16,7 +16,19 @@ class SettingsTest(OwnerTest):
     SETTLED = {
         "time_zone": "Europe/Stockholm",
         "spoons": "metric",
-        "house_rules": [{"id": "r1", "text": "Rinse every cure, thirty seconds."}],
+        "house_rules": [
+            {
+                "id": "r1",
+                "text": "Lean fish is salted to 1 %.",
+                "target": "plate.added_pct_of_edible",
+                "min": 0.9,
+                "max": 1.1,
+                "applies": "lean",
+                "question": None,
+                "option": None,
+            }
+        ],
+        "rounding_g": 0.5,
         "tablet_away_min": 5,
         "tablet_idle_h": 12,
         "owners_need_second_factor": False,
@@ -48,6 +60,16 @@ class SettingsTest(OwnerTest):
         self.json("PUT", f"{KITCHEN}/scales", {"scales": []})
         self.assertGreater(len(self.json("GET", f"{KITCHEN}/pantry")["scales"]), 1)
 
+    def test_house_rules_and_rounding_hold_in_every_question_at_once(self) -> None:
+        self.json("PUT", f"{KITCHEN}/settings", self.SETTLED)
+        (held,) = self.json("POST", f"{KITCHEN}/ask/house", {"document": zander()})
+        self.assertEqual((held["id"], held["state"]), ("r1", "over"))
+        asked = {"document": zander(), "jar": 0, "targets": {"salt_pct_of_fish": {"value": 1.0}}}
+        self.assertEqual(self.json("POST", f"{KITCHEN}/ask/solve", asked)["lines"][0]["after_g"], 7.0)
+        self.json("PUT", f"{KITCHEN}/settings", {"house_rules": [], "rounding_g": None})
+        self.assertEqual(self.json("POST", f"{KITCHEN}/ask/house", {"document": zander()}), [])
+        self.assertAlmostEqual(self.json("POST", f"{KITCHEN}/ask/solve", asked)["lines"][0]["after_g"], 6.8)
+
     def test_what_cannot_be_settled_is_told_at_its_place(self) -> None:
         rule = {"id": "r1", "text": "Rinse."}
         for place, value in (
@@ -59,6 +81,11 @@ class SettingsTest(OwnerTest):
             ("tablet_idle_h", 10**9),
             ("house_rules", [rule, rule]),
             ("house_rules", [{"id": "r1", "text": " "}]),
+            ("house_rules", [{**rule, "target": "frobnicate", "min": 1}]),
+            ("house_rules", [{**rule, "target": "portion_g"}]),
+            ("house_rules", [{**rule, "target": "portion_g", "min": 2, "max": 1}]),
+            ("house_rules", [{**rule, "question": "pre-salting", "option": "none"}]),
+            ("rounding_g", 0),
             ("owners_need_second_factor", True),
         ):
             with self.subTest(place=place, value=value):

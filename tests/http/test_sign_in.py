@@ -31,6 +31,7 @@ BODY: dict[str, Any] = {
     "time_zone": "UTC",
     "spoons": "us",
     "house_rules": [],
+    "rounding_g": None,
     "tablet_away_min": 15,
     "tablet_idle_h": 72,
     "owners_need_second_factor": False,

@@ -17,6 +17,8 @@ from jarcore.reading import dimension, factor, on_scales
 
 # Digits of an amount: what is a share of others decides by small differences.
 DIGITS, FINE = 5, 7
+# Steps of what the kitchen likes to weigh in from which on a line is rounded so [1].
+ROUND_FROM = 10
 # A line that moves less than this share of itself, and less than so little, stays as it is written [1, g].
 STAYS, STAYS_G = 1e-4, 1e-4
 
@@ -53,7 +55,9 @@ def step_g(spec: Spec, mass_g: float, amounts: Amounts) -> float:
     ):
         # What is poured by the millilitre is written in the steps that a scale has in grams.
         return weighed["step_g"] / weighed["times"] * ingredient.density_g_ml
-    return weighed["step_g"] / weighed["times"]
+    step = weighed["step_g"] / weighed["times"]
+    liked = amounts.ready.pantry.rounding_g
+    return max(step, liked) if liked is not None and mass_g >= ROUND_FROM * liked else step
 
 
 def rounded_g(mass_g: float, scales: Sequence[Scale]) -> float:

@@ -17,6 +17,8 @@ from server.accounts.selectors import kitchen_to_own, kitchen_to_read
 from server.accounts.services import settle
 from server.common.problems import Problem
 from server.feed.services import What, note
+from server.pantry.selectors import SETTLED
+from server.pantry.services import tell_settled
 
 router = Router()
 PAGE = 100
@@ -54,7 +56,10 @@ def keep_settings(request: AuthedRequest, kitchen: str, body: Settled) -> Kitche
     if body.owners_need_second_factor and not second_factor.has_one(request.user):
         words = "Set up a second factor of your own first, under “You”."
         raise Problem(422, "Not yet", words, errors=[{"path": "/owners_need_second_factor", "text": words}])
+    before = mine.settings
     kept = settle(mine, request.user, **body.model_dump(exclude_unset=True))
+    if any(getattr(kept, name) != getattr(before, name) for name in SETTLED):
+        tell_settled(mine, request.user)
     note(mine, What.PEOPLE)
     return kept
 

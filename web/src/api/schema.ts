@@ -372,6 +372,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/ask/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * house
+         * @description How the formula stands to each of its kitchen's house rules that applies to it.
+         */
+        post: operations["ask_house"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/ask/profiles": {
         parameters: {
             query?: never;
@@ -2734,6 +2754,11 @@ export interface components {
              */
             format_version: number;
             /**
+             * House Rules
+             * @default null
+             */
+            house_rules: components["schemas"]["HouseRuleSaid"][] | null;
+            /**
              * Jars
              * @default null
              */
@@ -2978,12 +3003,54 @@ export interface components {
         /**
          * HouseRule
          * @description What a kitchen always does, in its own words; a formula can name it by its id.
+         *
+         *     With a `target` and bounds, or with a school (`question`, `option`), it is held against each formula: all, or those
+         *     of lean or oily fish, or with children at the table.
          */
         HouseRule: {
+            /**
+             * Applies
+             * @default all
+             * @enum {string}
+             */
+            applies: "all" | "lean" | "oily" | "children";
             /** Id */
             id: string;
+            /** Max */
+            max?: number | null;
+            /** Min */
+            min?: number | null;
+            /** Option */
+            option?: string | null;
+            /** Question */
+            question?: string | null;
+            /** Target */
+            target?: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * HouseRuleSaid
+         * @description A house rule that the formula follows, or leaves, and why; without a word it follows all that apply.
+         */
+        HouseRuleSaid: {
+            /**
+             * Follows
+             * @default null
+             */
+            follows: boolean | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Why
+             * @default null
+             */
+            why: string | null;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Influence
@@ -3161,6 +3228,42 @@ export interface components {
             username: string;
         };
         /**
+         * Kept
+         * @description A rule against the formula: kept, under or over its bounds, of the other school, left knowingly, or not known.
+         *
+         *     `jar` is the place of the jar that it is about, None for the whole; `held` against the bounds, off `by`, both in
+         *     `unit`. `patch` would keep it. A rule in words alone is the cook's to keep.
+         */
+        Kept: {
+            /** Asked */
+            asked: string;
+            /** By */
+            by: number | null;
+            /** Deed */
+            deed: string | null;
+            /** Held */
+            held: number | null;
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: number | null;
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "kept" | "under" | "over" | "other" | "left" | "unknown" | "words";
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+            /** What */
+            what: string;
+            /** Why */
+            why: string | null;
+        };
+        /**
          * KitchenIn
          * @description A kitchen to be made.
          */
@@ -3212,6 +3315,8 @@ export interface components {
              * @default false
              */
             owners_need_second_factor: boolean;
+            /** Rounding G */
+            rounding_g?: number | null;
             /** Scales */
             scales?: unknown[] | null;
             /**
@@ -3918,6 +4023,8 @@ export interface components {
             cuts: components["schemas"]["CutOut"][];
             /** Heats */
             heats: components["schemas"]["HeatTraits"][];
+            /** House Targets */
+            house_targets: components["schemas"]["ReadingOut"][];
             /** Ingredients */
             ingredients: components["schemas"]["IngredientOut"][];
             /** Kinds */
@@ -3934,6 +4041,8 @@ export interface components {
             receiving: components["schemas"]["CheckOut"][];
             /** Scales */
             scales: components["schemas"]["ScaleOut"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
             /** Shelf */
             shelf: components["schemas"]["ShelfJarOut"][];
             /** Species */
@@ -4459,6 +4568,20 @@ export interface components {
             scales: components["schemas"]["ScaleOut"][];
         };
         /**
+         * SchoolOut
+         * @description A question on which good cooks disagree, and its options.
+         */
+        SchoolOut: {
+            /** Ask */
+            ask: string;
+            /** Options */
+            options: {
+                [key: string]: string;
+            };
+            /** Question */
+            question: string;
+        };
+        /**
          * SecondFactorProblem
          * @description 401 that says whether the password was right and the code of the second factor is wanted.
          */
@@ -4518,7 +4641,8 @@ export interface components {
          * Settled
          * @description What owners settle on one screen.
          *
-         *     `spoons` is what tsp, tbsp and cup are in a formula that begins here; of a shared tablet: after how long [min]
+         *     `spoons` is what tsp, tbsp and cup are in a formula that begins here, `rounding_g` the step in which it likes to
+         *     weigh [g], None for what the scale can do; of a shared tablet: after how long [min]
          *     without a touch it asks who is there, and after how long [h] somebody has to sign it in anew.
          */
         Settled: {
@@ -4532,6 +4656,8 @@ export interface components {
              * @default false
              */
             owners_need_second_factor: boolean;
+            /** Rounding G */
+            rounding_g?: number | null;
             /**
              * Spoons
              * @default us
@@ -6220,6 +6346,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fit"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    ask_house: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"][];
                 };
             };
             400: components["responses"]["Refused400"];

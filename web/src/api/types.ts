@@ -40,6 +40,16 @@ export type Json = null | boolean | number | string | Json[] | { [key: string]: 
 export type Written = Schemas['Formula'];
 export type WrittenParts = Pick<
   Schemas,
-  'Accepted' | 'Correction' | 'Diner' | 'Group' | 'Jar' | 'Line' | 'Method' | 'Origin' | 'Time' | 'Weight'
+  | 'Accepted'
+  | 'Correction'
+  | 'Diner'
+  | 'Group'
+  | 'HouseRuleSaid'
+  | 'Jar'
+  | 'Line'
+  | 'Method'
+  | 'Origin'
+  | 'Time'
+  | 'Weight'
 >;
 export type FormulaDocument = { [key: string]: Json };

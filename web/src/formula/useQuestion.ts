@@ -1,6 +1,9 @@
 import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
-import { type AnswerOf, ask, type BesideOf, Problem, type QuestionName } from '@/api';
+import { type AnswerOf, ask, type BesideOf, Problem, pantryQuery, type QuestionName, queries } from '@/api';
 import { useOpened } from './opened';
+
+/** Which pantry it is asked of: when its rows came. */
+const pantryOf = (kitchen: string) => queries.getQueryState(pantryQuery(kitchen).queryKey)?.dataUpdatedAt;
 
 /**
  * The answer to a question about the opened document, asked anew when that or what is asked changes; the last
@@ -9,7 +12,8 @@ import { useOpened } from './opened';
 export function useQuestion<Q extends QuestionName>(question: Q, beside: BesideOf<Q> | null) {
   const { kitchen, document } = useOpened();
   const asked = useQuery<AnswerOf<Q>>({
-    queryKey: ['question', kitchen, question, document, beside],
+    // What is asked of other rows is another question.
+    queryKey: ['question', kitchen, question, document, beside, pantryOf(kitchen)],
     queryFn: beside === null ? skipToken : () => ask(kitchen, question, document, beside),
     placeholderData: keepPreviousData,
     gcTime: 0,

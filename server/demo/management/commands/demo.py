@@ -11,9 +11,11 @@ from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 
 from server.accounts.models import Kitchen, Membership, User
-from server.demo.people import KITCHEN, PEOPLE, SETTLED
+from server.demo.people import KITCHEN, PEOPLE, PRICED_ON, PRICES, SETTLED
 from server.formulas.selectors import has_formulas
 from server.formulas.services import Keeping, create_formula, save_version
+from server.pantry.selectors import own_rows
+from server.pantry.services import keep_prices
 
 FORMULAS = Path(__file__).parents[2] / "formulas"
 
@@ -49,4 +51,6 @@ def seed() -> Kitchen:
         for path in sorted(FORMULAS.glob("*.jar.json"), reverse=True):
             formula = create_formula(kitchen, owner, json.loads(path.read_text(encoding="utf-8")))
             save_version(kitchen, owner, formula.pk, formula.revision, Keeping("First version that was cooked"))
+    if own_rows(kitchen) is None:
+        keep_prices(kitchen, owner, [{**one, "at": PRICED_ON} for one in PRICES], "EUR")
     return kitchen

@@ -32,6 +32,7 @@ export const help = {
       'Type a line at the foot as you would write it: lime juice 30 ml, 2 tsp fine salt, 1.2 % salt.',
       'Right are its readings, the salt on its way to the plate, and the cautions.',
       `“${names.askAmounts}” finds amounts for what the jar should come to; “${names.correctIt}” is for what went in otherwise, or tastes so.`,
+      `Below the cautions stand the house rules and what it costs. “${names.makeWithout}” is with those who eat.`,
       'The bar at the foot is the jar’s time on this cut. Drag the handle, or plan the best.',
       'The line on top says whether it is ready and leads to what is wrong.',
     ],

@@ -1,6 +1,10 @@
 /** Words about people and kitchens: on the screens where one is invited, signs in, and looks after either. */
 export const people = {
   names: {
+    ruleHeldBy: 'Rule {place} is held by',
+    ruleBound: 'Rule {place}, {bound}',
+    ruleFor: 'Rule {place} is for',
+    rounding: 'Weigh in steps of, in grams',
     you: 'You',
     parts: 'Parts of this kitchen',
     people: 'People',
@@ -126,7 +130,14 @@ export const people = {
     zoneSays: 'As in Europe/Oslo. The kitchen’s times are told in it.',
     spoonsSay: 'What a spoon and a cup are in formulas that begin here. Those that are there keep theirs.',
     rules: 'House rules',
-    rulesSay: 'What this kitchen always does, one line each.',
+    rulesSay:
+      'What this kitchen always does, one line each. With bounds or a school it is held against every formula.',
+    ruleInWords: 'in words alone',
+    least: 'at least',
+    most: 'at most',
+    school: '{ask}: {option}',
+    roundingSays:
+      'Amounts that are found for you come in these steps, where a line is heavy enough; empty for what the scale can do.',
     factorSays: 'Without one an owner cooks as before, but sees and changes nothing on this screen.',
     settled: 'Kept. It holds from now on.',
     scales: 'Scales',
@@ -193,4 +204,5 @@ export const people = {
     noKitchen: 'You belong to no kitchen',
     noKitchenSays: 'Ask for an invitation, or make a kitchen of your own.',
   },
+  rulesFor: { all: 'all fish', lean: 'lean fish', oily: 'oily fish', children: 'with children' },
 } as const;

@@ -26,6 +26,7 @@ export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean
   const sending = useSending(
     '/time_zone',
     '/house_rules/',
+    '/rounding_g',
     '/tablet_away_min',
     '/tablet_idle_h',
     '/owners_need_second_factor',
@@ -88,10 +89,22 @@ export function Settings({ kitchen, owns }: { kitchen: OwnKitchen; owns: boolean
               {names.ourScales}
             </Button>
           </p>
+          <Field
+            id="rounding"
+            label={people.names.rounding}
+            inputMode="decimal"
+            className="w-24"
+            value={settled.rounding_g}
+            disabled={!owns}
+            onType={(text) => settle({ rounding_g: asTyped(text) })}
+            hint={people.kitchen.roundingSays}
+            fault={sending.faultOf('/rounding_g')}
+          />
         </Plate>
         <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
           <Plate title={people.kitchen.rules} part="rules">
             <Rules
+              kitchen={kitchen.slug}
               rules={settled.house_rules}
               owns={owns}
               faultOf={sending.faultOf}

@@ -6,6 +6,7 @@ import { fill, names, says } from '@/words';
 import { grams, inUnit, MISSING, millilitres, percent, plain } from '@/words/numbers';
 import { Amounts } from '../amounts/Amounts';
 import { Cost } from '../amounts/Cost';
+import { House } from '../amounts/House';
 import { Cautions, Standing } from './Cautions';
 import { type Explainable, Explained } from './Explained';
 import { type Bounds, Gauge } from './Gauge';
@@ -100,6 +101,7 @@ export function Readings({ jar, stale, className }: { jar: number; stale: boolea
       {reading && <Amounts jar={jar} />}
       {evaluation?.ledger.salt_g != null && <Plate ledger={evaluation.ledger} />}
       {evaluation && <Cautions cautions={evaluation.cautions} />}
+      {evaluation && <House />}
       {evaluation && <Cost />}
     </aside>
   );
