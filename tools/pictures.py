@@ -6,10 +6,12 @@ from collections.abc import Callable
 from pathlib import Path
 
 from selenium.webdriver.chrome.webdriver import WebDriver
+from selenium.webdriver.common.by import By
 
 from tests.browser.chrome import chrome, resize
 from tests.browser.pages.amounts import AskPage
 from tests.browser.pages.bench import BenchPage
+from tests.browser.pages.compare import ComparePage
 from tests.browser.pages.people import KitchenPage, YouPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
@@ -47,12 +49,6 @@ def _ask(bench: BenchPage) -> None:
     page.solved(True)
 
 
-def _scale(bench: BenchPage) -> None:
-    bench.press(names.scale)
-    bench.type(names.scaleTo, "48")
-    bench.one("[data-part=growth]")
-
-
 def _heat(bench: BenchPage) -> None:
     bench.tab(names.heat)
     bench.choose(names.finishedIn, "oven")
@@ -82,7 +78,6 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("bench-dry-brine", ZANDER, WIDE, False, _nothing),
     ("bench-four-jars", GURNARD, WIDE, False, _third_jar),
     ("bench-marinade", CHAR, WIDE, False, _nothing),
-    ("bench-scale", GURNARD, WIDE, False, _scale),
     ("window", ZANDER, WIDE, False, _window),
     ("window-acid", CHAR, WIDE, False, _window),
     ("window-by-cut", CHAR, WIDE, False, _by_cut),
@@ -94,6 +89,21 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("bench-ask", CHAR, WIDE, False, _ask),
     ("bench-heat", ZANDER, WIDE, False, _heat),
 )
+
+
+def _compare(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
+    """A dry brine and a marinade, and what is being made from them."""
+    resize(driver, *WIDE)
+    numbers = {
+        link.find_element(By.TAG_NAME, "h2").text: str(link.get_attribute("href")).split("/")[-2]
+        for link in driver.find_elements(By.CSS_SELECTOR, "main li a")
+    }
+    page = ComparePage(driver, address).open(kitchen, f"{numbers[GURNARD]}.1~{numbers[CHAR]}")
+    page.press(amounts.compare.begin)
+    page.one("[data-column=made]")
+    page.settled()
+    picture("compare")
+    page.press(amounts.compare.drop)
 
 
 def _people(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
@@ -132,6 +142,8 @@ def main(folder: Path) -> None:
     table.sees("main", "Dry brine")
     picture("table")
     kitchen = driver.current_url.rsplit("/", 1)[-1]
+    table.sees("main", GURNARD)
+    _compare(driver, address, kitchen, picture)
     for name, title, size, dark, do in VIEWS:
         resize(driver, *size, dark)
         driver.get(address)

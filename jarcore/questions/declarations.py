@@ -10,6 +10,8 @@ from jarcore.data.targets import target_rows
 from jarcore.documents import Evaluation, Finding, Patch
 from jarcore.documents.formula import AmountUnit, Basis, Target
 from jarcore.formula import evaluate
+from jarcore.questions.across import across
+from jarcore.questions.beside import Beside, beside
 from jarcore.questions.compare import Comparison, compare
 from jarcore.questions.correct import Corrected, Happened, correct
 from jarcore.questions.correct.tasting import TASTES
@@ -23,6 +25,7 @@ from jarcore.questions.declared import (
     Mass,
     OfJar,
     OfLine,
+    Position,
     TimeOfDay,
     Words,
     Yes,
@@ -58,6 +61,34 @@ def _evaluate(asked: Asked, pantry: Pantry, told: Told) -> Evaluation:
 def _profiles(asked: Asked, pantry: Pantry, told: Told) -> Profiles:
     """Salt and acid over depth and time for each jar, and the core over time."""
     return profiles(asked.document, pantry, told)
+
+
+class BesideAsked(Asked):
+    """What stands beside the document."""
+
+    others: list[Document] = Field(min_length=1, max_length=3, description="One to three more formula documents.")
+
+
+@question("beside")
+def _beside(asked: BesideAsked, pantry: Pantry, _told: Told) -> Beside:
+    """Two to four formulas beside one another, aligned line by line."""
+    return beside([asked.document, *asked.others], pantry)
+
+
+class AcrossAsked(Asked):
+    """What is taken out of another formula."""
+
+    source: Document = Field(description="The formula document that something is taken from.")
+    jar: Position | None = Field(None, description="The position of a jar of the source; null for its fish.")
+    line: Position | None = Field(None, description="The position of a line of that jar; null for all of it.")
+    into: Position | None = Field(None, description="The position of the jar that it goes into; null for a new one.")
+    over: Position | None = Field(None, description="The position of the line that it replaces; null for a new one.")
+
+
+@question("across")
+def _across(asked: AcrossAsked, pantry: Pantry, _told: Told) -> Patch:
+    """The patch that takes a line, a jar or the fish of another formula across."""
+    return across(asked.document, asked.source, asked.jar, asked.line, asked.into, asked.over, pantry)
 
 
 class CompareAsked(Asked):

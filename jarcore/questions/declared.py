@@ -84,6 +84,8 @@ class Question(Generic[Q]):
         for name, field in self.asked.model_fields.items():
             if field.annotation == dict[str, Any] and (field.is_required() or name in fields):
                 fields[name] = formula_object(fields.get(name))
+            elif field.annotation == list[Document] and isinstance(fields.get(name), list):
+                fields[name] = [formula_object(one) for one in fields[name]]
         try:
             return self.asked.model_validate(fields)
         except ValidationError as error:

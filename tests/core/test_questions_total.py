@@ -20,6 +20,13 @@ ZANDER = DOCUMENTS[-1]
 # What is asked beside the document, of each question that asks for more.
 BESIDE: dict[str, list[dict[str, Any]]] = {
     "compare": [{"after": ZANDER}],
+    "beside": [{"others": [ZANDER]}, {"others": [ZANDER, DOCUMENTS[0], DOCUMENTS[1]]}],
+    "across": [
+        {"source": ZANDER},
+        {"source": ZANDER, "jar": 0},
+        {"source": DOCUMENTS[0], "jar": 0, "line": 1, "into": 0},
+        {"source": ZANDER, "jar": 0, "line": 0, "into": 0, "over": 0},
+    ],
     "read-line": [{"jar": 0, "text": "3:1 oil to lemon juice"}],
     "rewrite-line": [{"jar": 0, "line": 0, "unit": "tsp"}, {"jar": 0, "line": 1, "basis": "line"}],
     "swaps": [{"jar": 0, "line": 0}],

@@ -11,15 +11,16 @@ type Ok<T> = T extends { responses: { 200: { content: { 'application/json': infe
 type Sparse<T> = { [K in keyof T as null extends T[K] ? never : K]: T[K] } & {
   [K in keyof T as null extends T[K] ? K : never]?: T[K];
 };
-type IsFormula<T> = NonNullable<T> extends components['schemas']['Formula'] ? true : false;
+type Formula = components['schemas']['Formula'];
+/** What a formula in a question is asked with: a document that may hold anything, as it was typed. */
+type AsTyped<T> =
+  NonNullable<T> extends Formula ? FormulaDocument : NonNullable<T> extends Formula[] ? FormulaDocument[] : T;
 
 /** The name of a question that the core declares. */
 export type QuestionName = keyof Asks;
 /** What a question asks for beside the document; a formula in it may hold anything, as it was typed. */
 export type BesideOf<Q extends QuestionName> = Sparse<{
-  [K in keyof Omit<Body<Asks[Q]>, 'document'>]: IsFormula<Body<Asks[Q]>[K]> extends true
-    ? FormulaDocument
-    : Body<Asks[Q]>[K];
+  [K in keyof Omit<Body<Asks[Q]>, 'document'>]: AsTyped<Body<Asks[Q]>[K]>;
 }>;
 /** What it answers. */
 export type AnswerOf<Q extends QuestionName> = Ok<Asks[Q]>;

@@ -252,6 +252,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/ask/across": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * across
+         * @description The patch that takes a line, a jar or the fish of another formula across.
+         */
+        post: operations["ask_across"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/ask/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * beside
+         * @description Two to four formulas beside one another, aligned line by line.
+         */
+        post: operations["ask_beside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/ask/compare": {
         parameters: {
             query?: never;
@@ -1455,6 +1495,38 @@ export interface components {
             username: string;
         };
         /**
+         * AcrossAsked
+         * @description What is taken out of another formula.
+         */
+        AcrossAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Into
+             * @description The position of the jar that it goes into; null for a new one.
+             * @default null
+             */
+            into: number | null;
+            /**
+             * Jar
+             * @description The position of a jar of the source; null for its fish.
+             * @default null
+             */
+            jar: number | null;
+            /**
+             * Line
+             * @description The position of a line of that jar; null for all of it.
+             * @default null
+             */
+            line: number | null;
+            /**
+             * Over
+             * @description The position of the line that it replaces; null for a new one.
+             * @default null
+             */
+            over: number | null;
+            source: components["schemas"]["Formula"];
+        };
+        /**
          * After
          * @description One thing that comes between a jar and the plate [min].
          */
@@ -1617,6 +1689,93 @@ export interface components {
             /** Thickness Mm */
             thickness_mm: number | null;
             window: components["schemas"]["Window"] | null;
+        };
+        /**
+         * Beside
+         * @description Two to four formulas beside one another, each list in the order in which they were given.
+         */
+        Beside: {
+            /** Heads */
+            heads: components["schemas"]["BesideHead"][];
+            /** Jars */
+            jars: components["schemas"]["JarRow"][];
+            /** Lines */
+            lines: components["schemas"]["LineRow"][];
+            /** Rows */
+            rows: components["schemas"]["BesideRow"][];
+        };
+        /**
+         * BesideAsked
+         * @description What stands beside the document.
+         */
+        BesideAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Others
+             * @description One to three more formula documents.
+             */
+            others: components["schemas"]["Formula"][];
+        };
+        /**
+         * BesideCell
+         * @description A line of one formula: its place, what it is and weighs [g], its share of the fish [%].
+         */
+        BesideCell: {
+            /** Jar */
+            jar: number;
+            /** Line */
+            line: number;
+            /** Mass G */
+            mass_g: number | null;
+            /** Name */
+            name: string;
+            /** Share Of Fish Pct */
+            share_of_fish_pct: number | null;
+            /** Written */
+            written: string;
+        };
+        /**
+         * BesideHead
+         * @description One of them: what it is called, whether it is ready, what a serving costs where its fish has a price.
+         *
+         *     While `cost_complete` is false it is at least so much.
+         */
+        BesideHead: {
+            /** Cost Complete */
+            cost_complete: boolean;
+            /** Cost Per Serving */
+            cost_per_serving: number | null;
+            /** Currency */
+            currency: string | null;
+            /** Fish */
+            fish: string | null;
+            /** Servings */
+            servings: number | null;
+            /** Standing */
+            standing: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * BesideRow
+         * @description A reading of each; of a row of jars, or of the whole (`jar` None).
+         */
+        BesideRow: {
+            /** Differs */
+            differs: boolean;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "fish" | "jar" | "window" | "ledger" | "cook" | "cost" | "caution" | "allergen";
+            /** Jar */
+            jar: number | null;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: (number | string | null)[];
+            /** What */
+            what: string;
         };
         /**
          * Bounds
@@ -2347,6 +2506,17 @@ export interface components {
         DraftSaved: {
             /** Revision */
             revision: number;
+        };
+        /**
+         * DrawnJar
+         * @description A jar as it is drawn: where it stands in its formula, its layers, its window, whether that is stopped.
+         */
+        DrawnJar: {
+            /** Place */
+            place: number;
+            /** Strata */
+            strata: components["schemas"]["Stratum"][];
+            window: components["schemas"]["Window"] | null;
         };
         /**
          * EntryOut
@@ -3209,6 +3379,18 @@ export interface components {
             window: components["schemas"]["Window"] | null;
         };
         /**
+         * JarRow
+         * @description Jars that stand beside one another; None where a formula has none.
+         */
+        JarRow: {
+            /** Jars */
+            jars: (components["schemas"]["DrawnJar"] | null)[];
+            /** Kind */
+            kind: string | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * JoinIn
          * @description Somebody new, with the link they were given.
          */
@@ -3580,6 +3762,20 @@ export interface components {
             weigh: components["schemas"]["Weigh"] | null;
             /** Written */
             written: string;
+        };
+        /**
+         * LineRow
+         * @description Lines that stand beside one another, of the row of jars `jar`: of one ingredient, or in the same role.
+         */
+        LineRow: {
+            /** Cells */
+            cells: (components["schemas"]["BesideCell"] | null)[];
+            /** Differs */
+            differs: boolean;
+            /** Jar */
+            jar: number;
+            /** Name */
+            name: string;
         };
         /**
          * LinkKind
@@ -6136,6 +6332,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitchenMade"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    ask_across: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcrossAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Operation"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    ask_beside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BesideAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
                 };
             };
             400: components["responses"]["Refused400"];

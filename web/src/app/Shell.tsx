@@ -131,8 +131,9 @@ function useOwnRights() {
 
 /** Which screen an address leads to, for its help. */
 const screenOf = (route: string): Screen =>
-  (['bench', 'window', 'versions', 'you', 'kitchen'] as const).find((room) => route.endsWith(`/${room}`)) ??
-  'table';
+  (['bench', 'window', 'versions', 'compare', 'you', 'kitchen'] as const).find((room) =>
+    route.endsWith(`/${room}`),
+  ) ?? 'table';
 
 /** The sign: a jar standing on a table. */
 function Mark() {

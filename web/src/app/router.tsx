@@ -71,6 +71,14 @@ const you = createRoute({ getParentRoute: () => inKitchen, path: '/you' }).lazy(
   import('@/screens/you').then((d) => d.route),
 );
 
+/** Which versions stand side by side: formulas and their versions, as 12.3~12. */
+const compare = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/compare',
+  validateSearch: (search: Record<string, unknown>): { of?: string } =>
+    typeof search.of === 'string' || typeof search.of === 'number' ? { of: String(search.of) } : {},
+}).lazy(() => import('@/screens/compare').then((d) => d.route));
+
 /** Which part of a kitchen is looked at. */
 const ofKitchen = createRoute({
   getParentRoute: () => inKitchen,
@@ -160,6 +168,7 @@ export const router = createRouter({
       table,
       you,
       ofKitchen,
+      compare,
       formula.addChildren([formulaHome, bench, window, versions]),
       oldBench,
       oldWindow,

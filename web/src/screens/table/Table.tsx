@@ -109,6 +109,9 @@ export function Table() {
       params: { kitchen: kitchen.slug, formula: addressOf(NOT_YET) },
     });
 
+  const compare = (item: FormulaItem) =>
+    navigate({ to: '/$kitchen/compare', params: { kitchen: kitchen.slug }, search: { of: String(item.id) } });
+
   /** Another formula of the same document: what is changed in one does not change the other. */
   async function copy(item: FormulaItem) {
     setTrouble(null);
@@ -213,7 +216,10 @@ export function Table() {
               may
                 ? [
                     ...(place === 'table'
-                      ? [{ name: names.copyFormula, onSelect: () => tried(copy(item)) }]
+                      ? [
+                          { name: names.copyFormula, onSelect: () => tried(copy(item)) },
+                          { name: names.sideBySide, onSelect: () => void compare(item) },
+                        ]
                       : []),
                     ...PLACES.filter((to) => to !== place).map((to) => ({
                       name: PUT[to],

@@ -64,6 +64,7 @@ export const versions = {
   head: 'Version {number}',
   cameFrom: 'from version {number}',
   against: 'What the draft changes against version {number}',
+  branch: 'What version {number} changed against version {from}',
   asKept: 'Version {number} as it was kept.',
   cannotChange: 'Nothing here can be changed.',
 } as const;

@@ -45,6 +45,10 @@ export const help = {
       'A version never changes. Keep one when the formula is worth coming back to.',
       'Choose one to see what the draft changes against it. Brought back, the draft goes on from it.',
     ],
+    compare: [
+      'Two to four versions stand side by side, lines by ingredient and role, jars and windows to one scale.',
+      'Begin another from one of them, and take the fish, a jar or a line of the others into it. The address can be sent to somebody.',
+    ],
   },
   glossary: [
     [

@@ -81,6 +81,7 @@ export const names = {
   askAmounts: 'Ask for amounts',
   correctIt: 'Correct it',
   makeWithout: 'Make it without …',
+  sideBySide: 'Side by side …',
   whyNotReady: 'Why it is not ready',
   whatIsDifferent: 'What is different in it?',
   keptBy: 'Your initials, kept with the version',

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { ask, type FormulaDocument, nameVersion, Problem, type VersionItem, versionQuery } from '@/api';
 import { useOpened } from '@/formula/opened';
@@ -35,6 +36,14 @@ export function Chosen({ version, onOpen }: Props) {
         <h2 className="text-xl">{fill(says.versions.head, { number: version.number })}</h2>
         <Naming key={version.name} version={version} />
         <span className="ml-auto flex flex-wrap gap-2">
+          <Link
+            to="/$kitchen/compare"
+            params={{ kitchen }}
+            search={{ of: `${formula}.${version.number}~${formula}` }}
+            className="inline-flex min-h-9 items-center font-semibold underline"
+          >
+            {names.sideBySide}
+          </Link>
           <Button look="plain" onClick={onOpen}>
             {names.openAsKept}
           </Button>
@@ -56,6 +65,9 @@ export function Chosen({ version, onOpen }: Props) {
         )}
       </p>
       {version.note && <p className="mt-1">{version.note}</p>}
+      {version.after !== null && kept.data && (
+        <Branch version={version} from={version.after} document={kept.data.document as FormulaDocument} />
+      )}
       <h3 className="mt-4">{fill(says.versions.against, { number: version.number })}</h3>
       <Trouble words={problem instanceof Problem ? problem.detail : undefined} />
       {compared.data ? (
@@ -65,6 +77,33 @@ export function Chosen({ version, onOpen }: Props) {
       ) : (
         !problem && <p className="text-quiet">{says.changes.reckoning}</p>
       )}
+    </section>
+  );
+}
+
+interface BranchProps {
+  version: VersionItem;
+  from: number;
+  document: FormulaDocument;
+}
+
+/** What a version changed against the one that it came from. */
+function Branch({ version, from, document }: BranchProps) {
+  const { kitchen, formula } = useOpened();
+  const before = useQuery(versionQuery(kitchen, formula, from)).data;
+  const compared = useQuery({
+    queryKey: ['question', kitchen, 'compare', before?.document ?? null, document],
+    queryFn: () => ask(kitchen, 'compare', before?.document as FormulaDocument, { after: document }),
+    enabled: before !== undefined,
+    gcTime: 0,
+  });
+  if (!compared.data) return null;
+  return (
+    <section data-part="branch">
+      <h3 className="mt-4">{fill(says.versions.branch, { number: version.number, from })}</h3>
+      <div className="mt-1 max-w-2xl">
+        <Differences differences={compared.data.differences} />
+      </div>
     </section>
   );
 }
