@@ -18,7 +18,7 @@ export default defineConfig({
           groups: [
             {
               name: 'every',
-              test: /src\/(words\/(?!help|people|en\/(help|people))|drawing\/(Hatches|JarDrawing)|document\/kinds|ui\/(Announcer|Button|Choice|focus|Head|inputs|LazyMenu|LinkButton|Main|Trouble|useFetched|useKeys)\b)/,
+              test: /src\/(words\/(?!help|people|amounts|en\/(help|people|amounts))|drawing\/(Hatches|JarDrawing)|document\/kinds|ui\/(Announcer|Button|Choice|focus|Head|inputs|LazyMenu|LinkButton|Main|Trouble|useFetched|useKeys)\b)/,
             },
           ],
         },

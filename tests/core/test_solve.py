@@ -305,6 +305,14 @@ class HoldsTest(TestCase):
         self.assertAlmostEqual(reading["oil_to_acid_volume"], 2.5, delta=0.05)
         self.assertAlmostEqual(reading["sugar_pct"], 2.0, delta=0.04)
 
+    def test_what_the_amounts_would_be_cautioned_about_is_said_before_they_are_taken(self) -> None:
+        document = with_jars(jar("finish", "sea-salt-fine:3 g", "olive-oil:50 g"))
+        mild = solve(document, 0, {"salt_pct_of_fish": Target(value=0.6)})
+        strong = solve(document, 0, {"salt_pct_of_fish": Target(value=2.0)})
+        self.assertEqual((mild["met"], mild["cautions"]), (True, []))
+        self.assertTrue(strong["met"])
+        self.assertIn("mg of sodium", " ".join(strong["cautions"]))
+
     def test_the_documents_own_targets_hold_where_none_are_asked(self) -> None:
         document = zander()
         document["jars"][0]["targets"] = {"salt_pct_of_fish": {"value": 0.9}, "window.best_min": {"max": 2000}}

@@ -3,13 +3,14 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+import jsonpatch
 from typing_extensions import TypedDict
 
 from jarcore.data import Pantry, default_pantry
 from jarcore.data.targets import PLATE
 from jarcore.documents import Patch
 from jarcore.documents.formula import Target
-from jarcore.formula import prepare
+from jarcore.formula import evaluate, prepare
 from jarcore.questions.solve.aims import Aim, aims_of
 from jarcore.questions.solve.asking import NO_BOUNDS, Asking
 from jarcore.questions.solve.attempt import Attempt, attempt
@@ -51,6 +52,7 @@ class Solved(TypedDict):
     """The amounts that meet the targets, or come nearest; `patch` takes them.
 
     Where not all are met, `relaxations` has the smallest things to give up that allow the rest, each with its patch.
+    `cautions` are those that the amounts would bring, in words.
     """
 
     met: bool
@@ -58,10 +60,19 @@ class Solved(TypedDict):
     readings: dict[str, ReadBefore]
     unmet: list[Unmet]
     relaxations: list[Relaxation]
+    cautions: list[str]
     patch: Patch
 
 
-NOTHING: Solved = {"met": False, "lines": [], "readings": {}, "unmet": [], "relaxations": [], "patch": []}
+NOTHING: Solved = {
+    "met": False,
+    "lines": [],
+    "readings": {},
+    "unmet": [],
+    "relaxations": [],
+    "cautions": [],
+    "patch": [],
+}
 
 
 def solve(
@@ -85,9 +96,17 @@ def solve(
     ready = prepare(document, stock)
     if not 0 <= jar < len(ready.jars):
         return NOTHING
+    lines = {spec.line.id for spec in ready.jars[jar].contents.specs}
     aims = aims_of(_stated(ready.formula.jars, ready.formula.targets, jar) if targets is None else targets)
     asking = Asking(
-        document=document, pantry=stock, jar=jar, aims=aims, locked=locked, bounds=bounds, stated=targets is None
+        document=document,
+        pantry=stock,
+        jar=jar,
+        aims=aims,
+        # What is no line of the jar is not asked about.
+        locked=[line for line in locked if line in lines],
+        bounds={line: target for line, target in bounds.items() if line in lines},
+        stated=targets is None,
     )
     if suggest:
         asking = asking.less(added=[one.id for one in asking.helpers])
@@ -99,8 +118,18 @@ def solve(
         "readings": {aim.key: _reading(aim, before, found.values) for aim in aims},
         "unmet": [_unmet(aim, found.values) for aim in found.unmet],
         "relaxations": relaxations(asking, found) if found.unmet else [],
+        "cautions": _brought(document, found.patch, stock),
         "patch": found.patch,
     }
+
+
+def _brought(document: Mapping[str, Any], patch: Patch, pantry: Pantry) -> list[str]:
+    """What the formula would be cautioned about that it is not yet."""
+    if not patch:
+        return []
+    now = {(one["code"], one["path"]) for one in evaluate(document, pantry)["cautions"]}
+    then = evaluate(jsonpatch.apply_patch(document, patch), pantry)["cautions"]
+    return [one["text"] for one in then if (one["code"], one["path"]) not in now]
 
 
 def _stated(jars: Any, plate: Mapping[str, Target] | None, place: int) -> dict[str, Target]:

@@ -5012,8 +5012,11 @@ export interface components {
          * @description The amounts that meet the targets, or come nearest; `patch` takes them.
          *
          *     Where not all are met, `relaxations` has the smallest things to give up that allow the rest, each with its patch.
+         *     `cautions` are those that the amounts would bring, in words.
          */
         Solved: {
+            /** Cautions */
+            cautions: string[];
             /** Lines */
             lines: components["schemas"]["SolvedLine"][];
             /** Met */

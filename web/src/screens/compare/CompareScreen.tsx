@@ -8,8 +8,9 @@ import { announce, Button, Main, Trouble, useTyped } from '@/ui';
 import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
 import { Heads } from './parts/Heads';
+import type { Taken } from './parts/JarRows';
 import { Picker } from './parts/Picker';
-import { Sheet, type Taken } from './parts/Sheet';
+import { Sheet } from './parts/Sheet';
 import { addressOf, MOST, named, useColumns, type Which } from './state/useColumns';
 
 const words = amounts.compare;
@@ -104,7 +105,7 @@ export function CompareScreen() {
           data-part="beside"
           aria-busy={asked.isFetching}
         >
-          <table className="w-full table-fixed border-collapse text-sm">
+          <table className="w-full table-fixed text-sm">
             <Heads
               kitchen={kitchen.slug}
               columns={columns}

@@ -29,7 +29,7 @@ export function Heads(props: Props) {
   return (
     <thead>
       <tr>
-        <td className="w-44" />
+        <td className="w-40" />
         {columns.map((one, place) => (
           <th
             // biome-ignore lint/suspicious/noArrayIndexKey: one version may stand in two columns

@@ -12,14 +12,13 @@ export function Picker({ kitchen, onPick }: { kitchen: string; onPick: (formula:
   const found = useQuery(formulasQuery(kitchen, q ? { q } : {})).data?.items ?? [];
   return (
     <p className="flex flex-wrap items-center gap-2 print:hidden">
-      <TextInput label={words.search} placeholder={words.search} value={q} onType={setQ} className="w-56" />
+      <TextInput label={words.search} placeholder={words.search} value={q} onType={setQ} className="w-48" />
       <Choice
         label={words.add}
         value={null}
         empty={words.add}
         choices={Object.fromEntries(found.map((one) => [`f${one.id}`, one.title]))}
         onPick={(picked) => onPick(Number(String(picked).slice(1)))}
-        className="max-w-72"
       />
     </p>
   );

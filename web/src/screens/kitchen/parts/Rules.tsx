@@ -117,7 +117,7 @@ function HeldBy({ pantry, rule, place, owns, onChange }: HeldByProps) {
         choices={Object.fromEntries([[WORDS, people.kitchen.ruleInWords], ...readings, ...schools])}
         disabled={!owns}
         onPick={pick}
-        className="max-w-52"
+        className="max-w-48"
       />
       {rule.target && (
         <>

@@ -45,6 +45,11 @@ export default function AskDialog({ jar, onClose }: { jar: number; onClose: () =
           <p role="status" className={`mt-3 font-semibold ${answer.met ? 'text-best' : 'text-warn'}`}>
             {answer.met ? (answer.patch.length ? amounts.ask.met : amounts.ask.already) : amounts.ask.unmet}
           </p>
+          {answer.cautions.map((caution) => (
+            <p key={caution} className="mt-1 text-sm text-warn" data-part="brought">
+              {fill(amounts.correct.brings, { what: caution })}
+            </p>
+          ))}
           <NotMet answer={answer} onTake={take} />
           <SolvedLines lines={answer.lines} held={held} onHold={setHeld} />
         </div>

@@ -160,7 +160,7 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
                       label={fill(words.atOf, { thing: row.name })}
                       value={row.at}
                       onType={(typed) => type(place, 'at', typed)}
-                      className="w-28"
+                      className="w-24"
                     />
                   </td>
                 </tr>

@@ -5,6 +5,10 @@ import { amounts } from '@/words/amounts';
 import { grams } from '@/words/numbers';
 
 type Bounds = { min: number | null; max: number | null; value: null };
+const ENDS = [
+  ['min', amounts.names.least],
+  ['max', amounts.names.most],
+] as const;
 const NONE: Bounds = { min: null, max: null, value: null };
 /** Lines that stay, and lines that stay within bounds [g], by their ids. */
 export interface Held {
@@ -65,24 +69,17 @@ export function SolvedLines({ lines, held, onHold }: Props) {
                         onChange={(event) => lock(id, event.target.checked)}
                       />
                     </td>
-                    <td className="px-1 text-right">
-                      <NumberInput
-                        label={fill(amounts.names.least, { line: line.name })}
-                        value={held.bounds[id]?.min}
-                        onType={(typed) => bound(id, 'min', typed)}
-                        disabled={held.locked.includes(id)}
-                        className="w-16"
-                      />
-                    </td>
-                    <td className="px-1 text-right">
-                      <NumberInput
-                        label={fill(amounts.names.most, { line: line.name })}
-                        value={held.bounds[id]?.max}
-                        onType={(typed) => bound(id, 'max', typed)}
-                        disabled={held.locked.includes(id)}
-                        className="w-16"
-                      />
-                    </td>
+                    {ENDS.map(([end, label]) => (
+                      <td key={end} className="px-1 text-right">
+                        <NumberInput
+                          label={fill(label, { line: line.name })}
+                          value={held.bounds[id]?.[end]}
+                          onType={(typed) => bound(id, end, typed)}
+                          disabled={held.locked.includes(id)}
+                          className="w-16"
+                        />
+                      </td>
+                    ))}
                   </>
                 ) : (
                   <td colSpan={3} />
