@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from typing import Any
 
-from jarcore.data import Pantry, default_pantry
+from jarcore.data import Pantry, default_pantry, fresh
 from jarcore.documents import Patch
 from jarcore.documents.patches import put, take_out, tidy
 from jarcore.documents.pointers import pointer
@@ -28,8 +28,10 @@ def across(
     Parameters: jar, the place of a jar of the source, None for its fish and servings; line, that of a line of it, None
     for all of the jar; into, the place of the jar in the document that is replaced or gets the line, None for a new jar
     behind the others; over, that of the line that it takes the place of, None for a new line.
-    Returns: the patch; empty where there is no such part. A line that hangs on others of its jar comes as it weighs.
+    Returns: the patch, which shares nothing with the source; empty where there is no such part. A line that hangs on
+    others of its jar comes as it weighs.
     """
+    source = fresh(source)
     if jar is None:
         return _fish(document, source)
     theirs = _part(source, "jars", jar)

@@ -19,7 +19,7 @@ from jarcore.questions.solve.aims import aims_of
 from jarcore.questions.solve.amounts import amounts_of
 from jarcore.questions.solve.programme import least_change, rows_of
 from tests.core import cases
-from tests.core.cases import ROOT, jar, with_jars, zander
+from tests.core.cases import ROOT, changed, jar, with_jars, zander
 from tests.core.test_total import DOCUMENTS
 
 FISH_G = 680.0
@@ -304,6 +304,13 @@ class HoldsTest(TestCase):
         reading = evaluate(patched(document, helped))["jars"][0]["reading"]
         self.assertAlmostEqual(reading["oil_to_acid_volume"], 2.5, delta=0.05)
         self.assertAlmostEqual(reading["sugar_pct"], 2.0, delta=0.04)
+
+    def test_a_jar_with_nothing_in_it_gets_what_it_may_be_given_or_hears_that_it_cannot(self) -> None:
+        bare = changed(zander(), jars__0__lines=[])
+        targets = {"salt_pct_of_fish": Target(value=1.0), "window.best_min": Target(max=2000)}
+        alone, helped = solve(bare, 0, targets), solve(bare, 0, targets, suggest=True)
+        self.assertEqual((alone["met"], alone["lines"], alone["patch"]), (False, [], []))
+        self.assertEqual((helped["met"], [round(one["after_g"] or 0.0, 6) for one in helped["lines"]]), (True, [6.8]))
 
     def test_what_the_amounts_would_be_cautioned_about_is_said_before_they_are_taken(self) -> None:
         document = with_jars(jar("finish", "sea-salt-fine:3 g", "olive-oil:50 g"))

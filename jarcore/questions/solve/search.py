@@ -62,9 +62,9 @@ def _elsewhere(hard: Sequence[Row], amounts: Amounts, start: Vector) -> Iterator
     whole = max(amounts.whole_g, float(start.sum()))
     for what in ("salt_g", "acid_meq"):
         strength = np.where(amounts.high_g > amounts.low_g, amounts.brings(what), 0.0)
-        place = int(np.argmax(strength))
-        if strength[place] <= 0:
+        if strength.max(initial=0.0) <= 0:
             continue
+        place = int(np.argmax(strength))
         low = amounts.low_g.copy()
         low[place] = min(amounts.high_g[place], max(start[place], amounts.now_g[place]) + ELSEWHERE * whole)
         found = least_change(hard, amounts, (low, amounts.high_g))
