@@ -18,6 +18,9 @@ from jarcore.substances import ALCOHOL_DENSITY, charge_brought, mix
 
 # What a gram costs as it is weighed in, whatever of it goes in.
 COST = "all_cost"
+# How many times a jar, or how many times its fish, one line may come to when only shares are asked for [1]: a share can
+# always be had by so much water that nobody would make it.
+GROWN, GROWN_BY_FISH = 10.0, 3.0
 Vector = npt.NDArray[np.float64]
 
 
@@ -168,26 +171,36 @@ def open_to_be_given(spec: Spec) -> bool:
     )
 
 
+def _grown_g(laid: Laid, new: Sequence[int]) -> float:
+    """What a line of a jar may come to when only shares are asked for [g]; nothing where no size is known of it."""
+    masses = laid.contents.masses
+    whole = 0.0 if new or None in masses else sum(mass or 0.0 for mass in masses)
+    return max(GROWN * whole, GROWN_BY_FISH * (laid.fish.edible_g or 0.0))
+
+
 def amounts_of(
     ready: Prepared,
     place: int,
     locked: Sequence[str],
     bounds: Mapping[str, tuple[float | None, float | None]],
     new: Sequence[int],
+    any_size: bool = True,
 ) -> Amounts:
     """The lines of the jar at PLACE: what is LOCKED stays, what is bounded [g] stays within; NEW are places of lines
-    that the jar did not have.
+    that the jar did not have; ANY_SIZE lets it grow to whatever may be weighed.
     """
     contents = ready.jars[place].contents
     now, low, high = [], [], []
     most = limits()["weighed"].high
+    if not any_size:
+        most = min(most, _grown_g(ready.jars[place], new) or most)
     for spec, mass in zip(contents.specs, contents.masses, strict=True):
         held = mass if mass is not None else 0.0
         fixed = spec.line.id in locked or (mass is None and not open_to_be_given(spec))
         least, at_most = bounds.get(spec.line.id or "", (None, None))
         now.append(held)
         low.append(held if fixed else max(least or 0.0, 0.0))
-        high.append(held if fixed else min(most if at_most is None else at_most, most))
+        high.append(held if fixed else max(held, most) if at_most is None else min(at_most, limits()["weighed"].high))
     return Amounts(
         ready=ready,
         place=place,

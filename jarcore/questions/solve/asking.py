@@ -68,7 +68,9 @@ class Asking:
         lines = {spec.line.id for spec in ready.jars[self.jar].contents.specs}
         bounds = {line: bounds_of(target) for line, target in self.bounds.items() if line in lines}
         exact = {line: (one.value, one.value) for line, one in self.bounds.items() if one.value is not None}
-        return amounts_of(ready, self.jar, self.locked, {**bounds, **exact}, range(own, own + len(self.added)))
+        new = range(own, own + len(self.added))
+        any_size = any(want.row.part and not want.row.of for want in self.wants)
+        return amounts_of(ready, self.jar, self.locked, {**bounds, **exact}, new, any_size)
 
     def _with_added(self) -> dict[str, Any]:
         """The document with a line without an amount for each thing that may be added."""
