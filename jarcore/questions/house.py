@@ -17,7 +17,7 @@ from jarcore.jars import target_states
 from jarcore.judgement.case import CHILDREN
 from jarcore.questions.schools import Disagreement, schools_of
 from jarcore.questions.solve.aims import Aim
-from jarcore.questions.solve.relaxing import in_words
+from jarcore.questions.solve.moving import in_words
 from jarcore.questions.solve.values import Values
 
 LEAN = "lean"

@@ -245,6 +245,37 @@ class HoldsTest(TestCase):
                     self.assertEqual(again["patch"], [])
         self.assertGreater(told, 20)
 
+    def test_whatever_cannot_be_had_together_something_is_offered_to_give_up(self) -> None:
+        sour = {"ph": Target(max=3.5), "window.best_min": Target(value=12), "salt_pct_of_fish": Target(value=1.2)}
+        mild = {"ph": Target(min=4.6), "window.best_min": Target(max=20), "plate.salt_g": Target(max=2)}
+        told = 0
+        for document in DOCUMENTS[:6]:
+            for place, targets in enumerate((sour, mild)):
+                answer = solve(document, place % len(document["jars"]), targets)
+                told += not answer["met"]
+                with self.subTest(document["title"], unmet=answer["unmet"]):
+                    self.assertTrue(answer["met"] or answer["relaxations"])
+        self.assertGreater(told, 6)
+
+    def test_a_reading_that_the_jar_has_not_is_left_open_and_keeps_nobody_from_the_others(self) -> None:
+        document = with_jars(jar("finish", "sea-salt-fine:3 g", "olive-oil:50 g"))
+        document["jars"][0]["targets"] = {"ph": {"max": 4}, "window.best_min": {"max": 20}}
+        document["targets"] = {"salt_g": {"max": 2}}
+        answer = solve(document, 0)
+        self.assertEqual([one["target"] for one in answer["unmet"]], ["ph", "window.best_min"])
+        (offered,) = answer["relaxations"]
+        self.assertIn("the pH be left open", offered["deed"])
+        after = jsonpatch.apply_patch(document, offered["patch"])
+        self.assertEqual((after["jars"][0]["targets"], after["targets"]), ({}, {"salt_g": {"max": 2}}))
+        self.assertLessEqual(evaluate(after)["ledger"]["salt_g"], 2)
+
+    def test_a_jar_keeps_what_its_ph_is_of(self) -> None:
+        """Lemon juice in water has no pH of 5 but by leaving it out, and then there is none to be told."""
+        document = with_jars(jar("marinade", "lemon-juice:50 g", "water:100 g"))
+        answer = solve(document, 0, {"ph": Target(min=5.0)})
+        self.assertEqual([one["state"] for one in answer["unmet"]], ["under"])
+        self.assertTrue(all(one["after_g"] for one in answer["lines"]))
+
     def test_a_range_is_solved_at_its_worse_end(self) -> None:
         document = with_jars(jar("marinade", "sea-salt-fine:8 g", "water:500 g"))
         document["jars"][0]["lines"][0]["amount"] = {"low": 6, "high": 10, "unit": "g"}

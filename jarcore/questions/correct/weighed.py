@@ -19,7 +19,7 @@ from jarcore.questions.solve.amounts import Amounts, Vector, amounts_of
 from jarcore.questions.solve.asking import Asking
 from jarcore.questions.solve.attempt import attempt
 from jarcore.questions.solve.helpers import goes_into
-from jarcore.questions.solve.relaxing import called
+from jarcore.questions.solve.moving import called
 from jarcore.questions.solve.writing import rounded, rounded_g, written
 
 # What is kept by what is not in yet: the salt and the ratio as they were meant, the acid within this share of it [1].

@@ -25,6 +25,8 @@ MOST_ROUNDED, MOST_READ = 8, 6
 TRACE_G = 1e-3
 # By how much of what a step can do bounds are drawn in for rounding [1].
 SHARES = (1.0, 0.6, 0.3)
+# So little is missed by a search that rounding may mend it [1].
+MENDED = 0.01
 # What is left of a jar of which not all can be had [1]: it is not made smaller to miss less.
 KEPT = 0.8
 
@@ -51,23 +53,35 @@ class Attempt:
         ]
 
 
-def attempt(asking: Asking, thorough: bool = True) -> Attempt:
-    """The amounts that meet the aims of a question with the least change, or that miss them by least.
-
-    THOROUGH is for what is asked by a cook, and not for the dozen ways that are looked at beside it.
-    """
+def attempt(asking: Asking) -> Attempt:
+    """The amounts that meet the aims of a question with the least change, or that miss them by least."""
     amounts = asking.amounts
     now = Values(amounts.ready, amounts.place)
     if now.met(asking.aims) and not amounts.unstated - amounts.new:
         return _read(asking, amounts.now_g)
     adding, trying = measured(asking.wants, amounts)
     rows, masses = _adding(adding, amounts)
-    reached = searched(rows, trying, amounts, masses, thorough) if trying else None
-    masses = masses if reached is None else reached
-    # A trace of something new is none.
-    trace = [place for place in amounts.new if masses[place] < TRACE_G]
-    masses[trace] = 0.0
-    return _in_steps(asking, masses, adding)
+    reached = searched(rows, trying, amounts, masses) if trying else None
+    return _in_steps(asking, masses if reached is None else reached.masses, adding)
+
+
+def met_by(asking: Asking) -> Attempt | None:
+    """Amounts that meet the aims of a question; None where none are found.
+
+    It is for the dozen ways that are looked at beside what a cook asked: nothing is done for what misses an aim.
+    """
+    amounts = asking.amounts
+    adding, trying = measured(asking.wants, amounts)
+    rows, masses = _adding(adding, amounts)
+    if any(row.price is not None for row in rows):
+        return None
+    if trying:
+        reached = searched(rows, trying, amounts, masses, thorough=False)
+        if reached is None or reached.missed > MENDED:
+            return None
+        masses = reached.masses
+    found = _in_steps(asking, masses, adding)
+    return None if found.unmet else found
 
 
 def read_again(asking: Asking, found: Attempt) -> Attempt:
@@ -94,6 +108,9 @@ def _adding(wants: Sequence[Want], amounts: Amounts) -> tuple[list[Row], Vector]
 
 def _in_steps(asking: Asking, masses: Vector, adding: Sequence[Want]) -> Attempt:
     """The nearest way of rounding that still meets the aims; of none that does, the nearest that misses by least."""
+    # A trace of something new is none.
+    trace = [place for place in asking.amounts.new if masses[place] < TRACE_G]
+    masses[trace] = 0.0
     best: Attempt | None = None
     for start in _starts(asking, masses, adding):
         for way in islice(_ways(start, asking.amounts, adding), MOST_READ):

@@ -4,7 +4,7 @@ The objective is an L1 distance [g]. What a line weighs is compared with what it
 weight with its share in the whole jar made more or less; making the whole otherwise costs as much as the difference.
 A line that others follow moves them along, and what they change counts as its own.
 Of all that are equally near, the one whose largest change is smallest is taken (a second programme), so that the answer
-does not hang on the order of the lines. HiGHS (scipy's `linprog`) solves both.
+does not hang on the order of the lines. HiGHS (scipy's `milp`, without integers) solves both.
 """
 
 from collections.abc import Sequence
@@ -28,6 +28,8 @@ GIVEN_UP = 1.5
 AS_NEAR, NO_CHANGE = 1e-7, 1e-9
 # What is left of a jar and of its parts at least [1].
 LEFT = 0.02
+# What is sour in a jar that has a pH, where nothing was [1].
+SOUR = 1e-4
 # A line lighter than this share of the jar is judged by this share [1].
 LIGHT = 1e-3
 
@@ -65,7 +67,9 @@ def rows_of(want: Want, amounts: Amounts, worst: bool = True) -> list[Row]:
         scale = _scale(want, amounts, bound) or float(np.abs(coefficients) @ amounts.now_g) or 1.0
         rows.append(Row(coefficients=coefficients, least=least, scale=scale))
     if want.row.of and rows:
-        rows += _there(amounts.brings(want.row.of), amounts)
+        rows += _there(amounts.brings(want.row.of), amounts, LIGHT)
+    if want.row.id == PH and rows:
+        rows += _there(amounts.brings("acid_g"), amounts, SOUR)
     return rows
 
 
@@ -83,10 +87,10 @@ def _something(amounts: Amounts, left: float) -> Row:
     return Row(coefficients=np.ones(len(amounts.specs)), least=least, scale=amounts.whole_g)
 
 
-def _there(part: Vector, amounts: Amounts) -> list[Row]:
-    """That there is something of what a reading is a share of."""
+def _there(part: Vector, amounts: Amounts, share: float) -> list[Row]:
+    """That there is something of what a reading is of: a SHARE of the whole where there is nothing yet."""
     now = float(part @ amounts.now_g)
-    least = LEFT * now if now > 0 else LIGHT * amounts.whole_g
+    least = LEFT * now if now > 0 else share * amounts.whole_g
     return [Row(coefficients=part, least=least, scale=max(now, least))] if part.any() else []
 
 
@@ -108,11 +112,16 @@ def _row(want: Want, amounts: Amounts, bound: float, sign: float) -> tuple[Vecto
 
 
 def least_change(
-    rows: Sequence[Row], amounts: Amounts, near: tuple[Vector, Vector] | None = None, left: float = LEFT
+    rows: Sequence[Row],
+    amounts: Amounts,
+    near: tuple[Vector, Vector] | None = None,
+    left: float = LEFT,
+    evenly: bool = True,
 ) -> Vector | None:
     """The masses that meet ROWS with the least change; None where there are none.
 
-    NEAR holds least and most masses within which the rows are to be trusted; LEFT is the share of the jar that is left.
+    NEAR holds least and most masses within which the rows are to be trusted; LEFT is the share of the jar that is left;
+    EVENLY takes of all that are equally near the one whose largest change is smallest.
     """
     if (amounts.low_g > amounts.high_g).any():
         return None
@@ -120,7 +129,7 @@ def least_change(
     first = programme.solved(programme.distance)
     if first is None:
         return None
-    second = programme.solved(programme.largest, within=float(programme.distance @ first))
+    second = programme.solved(programme.largest, within=float(programme.distance @ first)) if evenly else None
     best = first if second is None else second
     return np.clip(best[: len(amounts.specs)], amounts.low_g, amounts.high_g)
 
@@ -149,10 +158,9 @@ class _Programme:
         self.largest[self.largest_at] = 1.0
         self._rows(rows, amounts, whole)
         low, high = near if near is not None else (amounts.low_g, amounts.high_g)
-        self.bounds = [
-            *zip(np.maximum(low, amounts.low_g), np.minimum(high, amounts.high_g), strict=True),
-            *[(0.0, None)] * (self.size - lines),
-        ]
+        least, most = np.zeros(self.size), np.full(self.size, np.inf)
+        least[:lines], most[:lines] = np.maximum(low, amounts.low_g), np.minimum(high, amounts.high_g)
+        self.bounds = (least, most)
 
     def _rows(self, rows: Sequence[Row], amounts: Amounts, whole: float) -> None:
         lines, matrix, limits = self.lines, [], []
@@ -190,11 +198,12 @@ class _Programme:
 
     def solved(self, objective: Vector, within: float | None = None) -> Vector | None:
         """The best by an objective, WITHIN a distance where one is given; None where nothing fits."""
-        from scipy.optimize import linprog  # over a second to load: only when something is solved
+        # Over a second to load: only when something is solved. Without integers `milp` is `linprog` with fewer checks.
+        from scipy.optimize import LinearConstraint, milp
 
         matrix, limits = self.matrix, self.limits
         if within is not None:
             matrix = np.vstack([matrix, self.distance])
             limits = np.append(limits, within * (1 + AS_NEAR) + AS_NEAR)
-        found = linprog(objective, A_ub=matrix, b_ub=limits, bounds=self.bounds, method="highs-ds")
+        found = milp(objective, constraints=LinearConstraint(matrix, -np.inf, limits), bounds=self.bounds)
         return np.asarray(found.x) if found.status == 0 else None

@@ -10,20 +10,20 @@ from jarcore.data import look_at_the_time, said, sentence
 from jarcore.data.targets import PLATE
 from jarcore.documents import Patch
 from jarcore.documents.formula import Target
-from jarcore.documents.patches import put, tidy
+from jarcore.documents.patches import put, take_out
 from jarcore.documents.pointers import Step
 from jarcore.questions.solve.aims import Aim
 from jarcore.questions.solve.asking import Asking
-from jarcore.questions.solve.attempt import KEPT, Attempt, attempt, read_again
+from jarcore.questions.solve.attempt import KEPT, Attempt, met_by, read_again
+from jarcore.questions.solve.moving import as_reached, called, how_far, in_words, is_within, widened
 from jarcore.questions.solve.programme import GIVEN_UP, least_change, rows_of
 from jarcore.questions.solve.search import measured
 from jarcore.questions.solve.values import Values
 
 # How many are tried to the end, and how many are told.
 MOST_TRIED, MOST_TOLD = 8, 3
-# A new bound is written with so many digits, away from what was asked for; and by how much it gives, where the scale's
-# steps need room [1].
-DIGITS, ROOM = 3, (0.0, 0.01, 0.04)
+# By how much a new bound gives, where the scale's steps need room [1].
+ROOM = (0.0, 0.01, 0.04)
 
 
 class Bounds(TypedDict):
@@ -59,23 +59,23 @@ class _Less:
 def relaxations(asking: Asking, missed: Attempt) -> list[Relaxation]:
     """The smallest changes of one thing that was asked for that allow all the rest, the smallest first.
 
-    Each is solved to the end, and is told only if it is met then.
+    Each is solved to the end, and is told only if it is met then. What is missed may be given up together.
     """
     found: list[tuple[float, Relaxation]] = []
     met: set[str] = set()
-    for less in sorted(_less(asking, missed), key=lambda one: one.size)[:MOST_TRIED]:
+    ways = sorted(_less(asking, missed), key=lambda one: one.size)[:MOST_TRIED]
+    for less in [*_together(asking, missed), *ways]:
         if less.thing in met:
             continue
         look_at_the_time()
-        done = read_again(less.asking, missed) if less.asking.added == asking.added else None
-        if done is None or done.unmet:
-            done = attempt(less.asking, thorough=False)
-        if not done.unmet:
+        as_found = read_again(less.asking, missed) if less.asking.added == asking.added else None
+        done = as_found if as_found is not None and not as_found.unmet else met_by(less.asking)
+        if done is not None:
             met.add(less.thing)
             found.append((_size(less, done), _told(less, done, asking)))
-            if len(found) == MOST_TOLD:
+            if len(found) > MOST_TOLD:
                 break
-    return [one for _, one in sorted(found, key=lambda pair: pair[0])]
+    return [one for _, one in sorted(found, key=lambda pair: pair[0])][:MOST_TOLD]
 
 
 def _size(less: _Less, done: Attempt) -> float:
@@ -93,19 +93,22 @@ def _less(asking: Asking, missed: Attempt) -> Iterator[_Less]:
     yield from _added(asking)
 
 
+def _together(asking: Asking, missed: Attempt) -> Iterator[_Less]:
+    """All that is missed given up as far as it is, where that leaves anything that is asked for."""
+    if len(missed.unmet) == len(asking.aims) and all(missed.values.shown(aim) is None for aim in missed.unmet):
+        return
+    yield _given_up(asking, {aim.key: as_reached(aim, missed.values) for aim in missed.unmet})
+
+
 def _targets(asking: Asking, missed: Attempt) -> Iterator[_Less]:
-    """Each target given up as far as the others need, and where that is not enough all that are missed, together."""
+    """Each target given up as far as the others need."""
     for aim in asking.aims:
         reached = _reached_without(asking, aim, missed)
-        if reached is None or _within(aim, reached):
+        told_already = missed.unmet == [aim] and reached == missed.values.shown(aim)
+        if reached is None or told_already or is_within(aim, reached):
             continue
         for room in ROOM:
-            yield _one_target(asking, {aim.key: _widened(aim, reached, room)})
-    together = {
-        aim.key: _widened(aim, now, ROOM[-1]) for aim in missed.unmet if (now := missed.values.shown(aim)) is not None
-    }
-    if len(together) > 1 and len(together) == len(missed.unmet):
-        yield _one_target(asking, together)
+            yield _given_up(asking, {aim.key: widened(aim, reached, room)})
 
 
 def _reached_without(asking: Asking, given_up: Aim, missed: Attempt) -> float | None:
@@ -118,81 +121,30 @@ def _reached_without(asking: Asking, given_up: Aim, missed: Attempt) -> float | 
     found = least_change([*hard, *soft], amounts, left=KEPT)
     if found is None:
         return None
-    if trying or not soft:
+    if any(want.row.id not in own for want in trying):
         # What is found by trying is given up to where trying came.
         return missed.values.shown(given_up) if given_up in missed.unmet else None
     return Values(amounts.trial(found), amounts.place).shown(given_up)
 
 
-def _within(aim: Aim, value: float) -> bool:
-    return all(
-        (want.low is None or value >= want.low) and (want.high is None or value <= want.high)
-        for want in aim.wants
-        if aim.key == want.row.id
-    ) and all(want.row.id == aim.key for want in aim.wants)
-
-
-def _widened(aim: Aim, value: float, room: float) -> Target:
-    """The target, moved as far as a value in its unit; a bound gives a little more, so that rounding finds room."""
-    target = aim.target
-    if aim.exact is not None:
-        return Target(value=tidy(value, DIGITS))
-    low, high = target.min, target.max
-    if low is not None and value < low:
-        return target.model_copy(update={"min": _outward(value - room * abs(value), -1)})
-    if high is not None and value > high:
-        return target.model_copy(update={"max": _outward(value + room * abs(value), 1)})
-    return target
-
-
-def _outward(value: float, sign: int) -> float:
-    """A figure of a few digits, not nearer than a value."""
-    near = tidy(value, DIGITS)
-    if (near - value) * sign >= 0 or value == 0:
-        return near
-    return tidy(value + sign * abs(value) * 10.0 ** (1 - DIGITS), DIGITS)
-
-
-def _one_target(asking: Asking, targets: Mapping[str, Target]) -> _Less:
+def _given_up(asking: Asking, targets: Mapping[str, Target | None]) -> _Less:
+    """Some targets moved, or left open."""
     changed = [one for one in asking.aims if one.key in targets]
-    aims = [Aim(one.key, targets.get(one.key, one.target)) for one in asking.aims]
-    what = [
-        sentence("solve/target", name=called(one), to=in_words(Aim(one.key, targets[one.key])), asked=in_words(one))
-        for one in changed
-    ]
+    moved = {one.key: targets.get(one.key, one.target) for one in asking.aims}
     return _Less(
         thing=" ".join(targets),
-        size=sum(_off(one.target, targets[one.key]) for one in changed),
+        size=sum(how_far(one.target, moved[one.key]) for one in changed),
         key="solve/relax-targets",
-        values={"what": what},
-        asking=asking.less(aims=aims),
+        values={"what": [_instead(one, moved[one.key]) for one in changed]},
+        asking=asking.less(aims=[Aim(key, target) for key, target in moved.items() if target is not None]),
     )
 
 
-def _off(old: Target, new: Target) -> float:
-    """How far a target was moved, by its size [1]."""
-    pairs = ((old.value, new.value), (old.min, new.min), (old.max, new.max))
-    return sum(abs(b - a) / max(abs(a), 1e-9) for a, b in pairs if a is not None and b is not None)
-
-
-def called(aim: Aim) -> str:
-    """What a reading is called within a sentence."""
-    name = aim.reading.name.replace(",", "")
-    return name if name[1:2].isupper() else name[:1].lower() + name[1:]
-
-
-def in_words(aim: Aim) -> str:
-    """A target as a cook would say it, with its unit."""
-    unit = aim.reading.unit
-    after = "" if not unit else unit if unit.startswith(":") else f" {unit}"
-    target = aim.target
-    if target.min is not None and target.max is not None:
-        return f"{target.min:g} to {target.max:g}{after}"
-    if target.min is not None:
-        return f"at least {target.min:g}{after}"
-    if target.max is not None:
-        return f"at most {target.max:g}{after}"
-    return f"{target.value:g}{after}"
+def _instead(aim: Aim, target: Target | None) -> str:
+    """What is asked for instead, in words."""
+    if target is None:
+        return sentence("solve/no-target", name=called(aim))
+    return sentence("solve/target", name=called(aim), to=in_words(Aim(aim.key, target)), asked=in_words(aim))
 
 
 def _locks(asking: Asking) -> Iterator[_Less]:
@@ -214,7 +166,9 @@ def _freed(line: str, key: str, less: Asking) -> Iterator[_Less]:
     if place is None:
         return
     adding, _ = measured(less.wants, amounts)
-    found = least_change([row for want in adding for row in rows_of(replace(want, exact=None), amounts)], amounts)
+    found = least_change(
+        [row for want in adding for row in rows_of(replace(want, exact=None), amounts)], amounts, evenly=False
+    )
     if found is None:
         return
     change = abs(float(found[place] - amounts.now_g[place])) / max(float(amounts.now_g[place]), 1.0)
@@ -229,7 +183,9 @@ def _added(asking: Asking) -> Iterator[_Less]:
         less = asking.less(added=[*asking.added, one.id])
         amounts = less.amounts
         adding, _ = measured(less.wants, amounts)
-        found = least_change([row for want in adding for row in rows_of(replace(want, exact=None), amounts)], amounts)
+        found = least_change(
+            [row for want in adding for row in rows_of(replace(want, exact=None), amounts)], amounts, evenly=False
+        )
         if found is None:
             continue
         size, last = float(found[-1]) / amounts.whole_g, len(amounts.specs) - 1
@@ -244,10 +200,12 @@ def _told(less: _Less, done: Attempt, asking: Asking) -> Relaxation:
         before = float(done.amounts.now_g[place])
         values = {"line": spec.called, "before": before, "after": float(done.masses[place])}
     words = said(less.key, **values)
+    now = {aim.key: aim.target for aim in less.asking.aims}
     stated = [
-        put(_stands(aim.key, asking.jar), _said(aim.target))
-        for aim, old in zip(less.asking.aims, asking.aims, strict=True)
-        if asking.stated and aim.target != old.target
+        put(place, _said(now[old.key])) if old.key in now else take_out(place)
+        for old in asking.aims
+        if asking.stated and now.get(old.key) != old.target
+        for place in [_stands(old.key, asking.jar)]
     ]
     return {
         "text": words.text,

@@ -14,7 +14,8 @@ from jarcore.formula import evaluate, prepare
 from jarcore.questions.solve.aims import Aim, aims_of
 from jarcore.questions.solve.asking import NO_BOUNDS, Asking
 from jarcore.questions.solve.attempt import Attempt, attempt
-from jarcore.questions.solve.relaxing import Relaxation, in_words, relaxations
+from jarcore.questions.solve.moving import in_words
+from jarcore.questions.solve.relaxing import Relaxation, relaxations
 from jarcore.questions.solve.values import Values
 
 
