@@ -318,13 +318,24 @@ def bounds_of(target: Target) -> tuple[float | None, float | None]:
     return low, high
 
 
+def _crossed(target: Target, path: str) -> list[Finding]:
+    """What of a target no reading can meet."""
+    low, value, high = target.min, target.value, target.max
+    if low is not None and high is not None and low > high:
+        return [found("target-crossed/bounds", f"{path}/max", low=low, high=high)]
+    if value is not None and ((low is not None and value < low) or (high is not None and value > high)):
+        return [found("target-crossed/value", f"{path}/value", value=value)]
+    return []
+
+
 def target_states(
     targets: Mapping[str, Target], values: Mapping[str, object], path: str
 ) -> tuple[dict[str, TargetState], list[Finding]]:
-    """How each reading stands to its target, and which are none."""
+    """How each reading stands to its target, which are none, and which cannot be met by any."""
     states: dict[str, TargetState] = {}
     told: list[Finding] = []
     for name, target in targets.items():
+        told += _crossed(target, f"{path}/{name}")
         value = values.get(name)
         if not isinstance(value, float | int) or isinstance(value, bool):
             told.append(found("not-modelled/target", f"{path}/{name}", name=name))

@@ -46,6 +46,26 @@ class AmountsTest(BrowserTest):
         self.bench.settled()
         self.assertEqual(self.bench.weighs()[0], "6.1 g")
 
+    def test_bounds_that_cannot_both_be_are_told_beside_them_and_a_reading_that_is_not_there_is_left_open(self) -> None:
+        self.open_formula(ZANDER)
+        page = AskPage(self.driver, self.live_server_url).show()
+        page.aim("salt_pct_of_fish", "Salt, of the fish", ASKED.least, "2")
+        page.aim("salt_pct_of_fish", "Salt, of the fish", ASKED.most, "1")
+        page.sees('[data-aim="salt_pct_of_fish"]', "At least 2 is more than at most 1: swap them.")
+        page.aim("salt_pct_of_fish", "Salt, of the fish", ASKED.most, "abc")
+        page.sees('[data-aim="salt_pct_of_fish"]', "“abc” is not a number")
+        page.aim("salt_pct_of_fish", "Salt, of the fish", ASKED.most, "2.2")
+        page.sees('[data-aim="salt_pct_of_fish"]', "1.2 is not within at least and at most")
+        page.aim("salt_pct_of_fish", "Salt, of the fish", ASKED.exact, "2.1")
+        page.aim("ph", "pH", ASKED.most, "4")
+        page.sees("[data-part=unmet]", "pH: there is no such reading of this jar")
+        page.press("Let the pH be left open, as there is none here")
+        self.bench.settled()
+        self.assertEqual(
+            self.stored(ZANDER).document["jars"][0]["targets"],
+            {"salt_pct_of_fish": {"min": 2, "value": 2.1, "max": 2.2}},
+        )
+
     def test_what_was_over_weighed_is_mended_by_what_is_not_in_yet_and_goes_on_record(self) -> None:
         self.open_formula(ZANDER)
         page = CorrectPage(self.driver, self.live_server_url).show()

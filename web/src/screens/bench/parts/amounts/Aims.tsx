@@ -1,5 +1,5 @@
 import type { Solved } from '@/api';
-import { Button, Choice, NumberInput } from '@/ui';
+import { Button, Choice, NumberInput, Trouble } from '@/ui';
 import { fill, named, terms } from '@/words';
 import { amounts } from '@/words/amounts';
 import { inUnit } from '@/words/numbers';
@@ -39,6 +39,9 @@ export function Aims({ aims, answer }: { aims: Aimed; answer: Solved | null }) {
               <tr key={id} className="border-t border-line" data-aim={id} data-missed={missed.has(id)}>
                 <td className="py-1 pr-2">
                   {name} <span className="text-quiet">{named(terms.units, unit)}</span>
+                  {BOUNDS.map(([bound]) => (
+                    <Trouble key={bound} words={aims.fault(id, bound)} />
+                  ))}
                 </td>
                 {BOUNDS.map(([bound, words]) => (
                   <td key={bound} className="px-1 text-right">
@@ -46,6 +49,7 @@ export function Aims({ aims, answer }: { aims: Aimed; answer: Solved | null }) {
                       label={fill(amounts.names.bound, { reading: name, bound: words })}
                       value={target[bound]}
                       onType={(typed) => aims.write(id, bound, typed)}
+                      fault={aims.fault(id, bound)}
                       className="w-16"
                     />
                   </td>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Json, Pantry } from '@/api';
 import { isObject } from '@/document/document';
 import type { Place } from '@/document/place';
-import { useOpened } from '@/formula/opened';
+import { faultAt, useOpened } from '@/formula/opened';
 
 const PLATE = 'plate.';
 
@@ -21,14 +21,20 @@ export interface Aims {
   add: (key: string) => void;
   write: (key: string, bound: Bound, typed: Json) => void;
   take: (key: string) => void;
+  /** What is wrong with what was typed as a bound. */
+  fault: (key: string, bound: Bound) => string | undefined;
 }
 
 export function useAims(jar: number): Aims {
-  const { value, set, pantry } = useOpened();
+  const { value, set, pantry, evaluation } = useOpened();
   // Chosen, and without a number yet: there is nothing to keep in the document.
   const [begun, setBegun] = useState<string[]>([]);
   const wayOf = (key: string): Place =>
     key.startsWith(PLATE) ? ['targets', key.slice(PLATE.length)] : ['jars', jar, 'targets', key];
+  const boundOf = (key: string, bound: Bound): Place =>
+    key.startsWith(PLATE)
+      ? ['targets', key.slice(PLATE.length), bound]
+      : ['jars', jar, 'targets', key, bound];
   const of = (key: string): Target => {
     const there = value(wayOf(key));
     return isObject(there) ? there : {};
@@ -53,5 +59,6 @@ export function useAims(jar: number): Aims {
       setBegun(begun.filter((one) => one !== key));
       if (isAimed(key)) set(wayOf(key), undefined);
     },
+    fault: (key, bound) => faultAt(evaluation, boundOf(key, bound))?.text,
   };
 }
