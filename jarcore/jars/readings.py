@@ -342,10 +342,10 @@ def target_states(
             continue
         low, high = bounds_of(target)
         if low is not None and value < low:
-            aim = target.value if target.value is not None else low
+            aim = low if target.value is None else max(low, target.value)
             states[name] = {"state": "under", "by": aim - value, "held": value}
         elif high is not None and value > high:
-            aim = target.value if target.value is not None else high
+            aim = high if target.value is None else min(high, target.value)
             states[name] = {"state": "over", "by": value - aim, "held": value}
         else:
             states[name] = {"state": "in", "by": 0.0, "held": value}

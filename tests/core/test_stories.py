@@ -193,6 +193,18 @@ class SaltStories(TestCase):
                 said = next(n["text"] for n in answer["notices"] if n["code"] == "salted-already")
                 self.assertIn(f"{first:.1f} % salt in the fish: {left:.1f} g left to add", said)
 
+    def test_how_far_off_is_never_less_than_nothing_whatever_is_aimed_at(self) -> None:
+        """A jar of 1.0 % salt: off by the value that is aimed at, or by the bound where the value lies on its side."""
+        for target, state, off in (
+            ({"value": 1.5, "min": 1.2}, "under", 0.5),
+            ({"value": 0.6, "max": 0.8}, "over", 0.4),
+            ({"value": 0.9, "min": 2.0}, "under", 1.0),
+        ):
+            document = changed(self.salting(1.0, 0.0), jars__0__targets={"salt_pct_of_fish": target})
+            held = evaluate(document)["jars"][0]["reading"]["targets"]["salt_pct_of_fish"]
+            with self.subTest(target=target):
+                self.assertEqual((held["state"], round(held["by"], 2)), (state, off))
+
     def test_a_fish_that_is_too_salty_is_never_on_target(self) -> None:
         document = changed(self.salting(1.2, 1.1), targets={"added_pct_of_edible": {"min": 1.0}})
         document["jars"][1]["targets"] = {"salt_pct_of_fish": {"min": 0.5}}
