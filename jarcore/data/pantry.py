@@ -120,6 +120,11 @@ class Ingredient:
         """Whether it was itself kept under oil, bought or made before: its age is asked for."""
         return "kept-in-oil" in self.flags
 
+    @property
+    def cures(self) -> bool:
+        """Whether it is a curing salt: it stands for nothing else, and is added to meet no figure."""
+        return "nitrite" in self.flags
+
     def unit_g(self, unit: str) -> float | None:
         """Grams of one piece, slice, clove, sprig or pinch; None when the row does not say."""
         weights: dict[str, float | None] = {

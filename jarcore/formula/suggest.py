@@ -106,4 +106,4 @@ def _finish_salt(document: Mapping[str, Any], ready: Prepared, left_g: float | N
 def _finishing_salt(pantry: Pantry) -> Ingredient | None:
     """The pantry's salt to finish a plate with."""
     salts = (one for one in pantry.ingredients.values() if one.group == "salt" and one.particle == FINISHING)
-    return next((one for one in salts if "nitrite" not in one.flags), None)
+    return next((one for one in salts if not one.cures), None)

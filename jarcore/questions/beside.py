@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from typing_extensions import TypedDict
 
-from jarcore.data import Ingredient, Pantry, default_pantry, look_at_the_time
+from jarcore.data import AROMATIC, Ingredient, Pantry, default_pantry, look_at_the_time
 from jarcore.data.readings import reading
 from jarcore.documents import Evaluation
 from jarcore.documents.evaluated_jar import Stratum, Window
@@ -209,7 +209,7 @@ def _same_thing(one: Ingredient | None, other: Ingredient | None) -> bool:
 
 def _same_role(one: Ingredient | None, other: Ingredient | None) -> bool:
     """Whether two things do the same in a jar: both sour, both salt, both sweet, both a fat, both a flour."""
-    if one is None or other is None or one.group == "aromatic":
+    if one is None or other is None or one.group == AROMATIC:
         return False
     return one.group == other.group and one.sour == other.sour
 

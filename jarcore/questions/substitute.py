@@ -15,29 +15,12 @@ from jarcore.questions.phrases.naming import named
 from jarcore.questions.swaps import equivalents, swapped
 from jarcore.substances import mix
 
-# What is told of a substitute, in this order, where it changes by more than this share of the line [1].
-TOLD = ("salt", "sugar", "acid", "oil", "alcohol", "starch", "water")
+# What is told of a substitute changes by more than this share of the line [1].
 WORTH = 0.01
 # How many are proposed for a line.
 MOST_CHOICES = 6
-# What weighs how much when the nearest is looked for: what is salt is missed more than what is oil [1].
-WEIGHTS = {
-    "salt": 8.0,
-    "sugar": 2.0,
-    "acid": 10.0,
-    "oil": 1.0,
-    "alcohol": 0.5,
-    "starch": 1.0,
-    "water": 0.3,
-    "other": 1.0,
-}
-# What is of another sort, brings something else that somebody may avoid, or is known in practice, is so much further or
-# nearer [g for a gram].
-OTHER_SORT, STRANGE, PRACTICE = 0.2, 0.4, -0.8
 # What is always at hand.
 WATER = "water"
-# A curing salt stands for nothing.
-NITRITE = "nitrite"
 
 
 class StandIn(TypedDict):
@@ -93,7 +76,7 @@ class Wish:
 
     def allows(self, one: Ingredient) -> bool:
         """Whether a thing may stand for another."""
-        return self._there(one) and not (self.avoided | self.unwelcome) & brought_by(one) and NITRITE not in one.flags
+        return self._there(one) and not (self.avoided | self.unwelcome) & brought_by(one) and not one.cures
 
     def _there(self, one: Ingredient) -> bool:
         at_hand = self.at_hand is None or one.id in self.at_hand or one.id == WATER
@@ -195,7 +178,8 @@ def _choices(
     for new, times, loses in _stand_ins(old, pantry):
         found[new.id] = (new, times, sentence("substitute/stands-in"), loses)
     fitting = [one for one in found.values() if wish.allows(one[0])]
-    ranked = sorted(fitting, key=lambda one: (_apart(old, one[0], one[1]) + (PRACTICE if one[3] else 0.0), one[0].id))
+    practice = parameter("stand_in_practice")
+    ranked = sorted(fitting, key=lambda one: (_apart(old, one[0], one[1]) - practice * bool(one[3]), one[0].id))
     for new, times, keeps, loses in ranked[:MOST_CHOICES]:
         yield {
             "id": new.id,
@@ -218,7 +202,7 @@ def _stand_ins(old: Ingredient, pantry: Pantry) -> Iterator[tuple[Ingredient, fl
 def _apart(old: Ingredient, new: Ingredient, times: float) -> float:
     """How far a substitute is from what it stands for [g/g], weighed by what is missed."""
     one, other = _holds(old), _holds(new)
-    off = sum(WEIGHTS[what] * abs(other[what] * times - one[what]) for what in WEIGHTS)
+    off = sum(float(row["weight"]) * abs(other[row["what"]] * times - one[row["what"]]) for row in rows("likeness"))
     sorts = (
         new.group != old.group,
         new.phase != old.phase,
@@ -226,13 +210,13 @@ def _apart(old: Ingredient, new: Ingredient, times: float) -> float:
         bool(set(old.flags) - set(new.flags)),
     )
     strange = len(brought_by(new) - brought_by(old))
-    return off + OTHER_SORT * sum(sorts) + STRANGE * strange
+    return off + parameter("stand_in_other_sort") * sum(sorts) + parameter("stand_in_strange") * strange
 
 
 def _changes(old: Ingredient, new: Ingredient, mass: float, times: float) -> Iterator[str]:
     """What is otherwise in the line, in words."""
     one, other = _holds(old), _holds(new)
-    for what in TOLD:
+    for what in (row["what"] for row in rows("likeness") if row["told"]):
         before, after = one[what] * mass, other[what] * mass * times
         if abs(after - before) > max(WORTH * mass, 0.1 * before):
             yield sentence("substitute/changes", what=what, before=before, after=after)

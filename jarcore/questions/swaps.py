@@ -86,7 +86,7 @@ def _keeping(
     kin = [
         (one, now / of(one))
         for one in pantry.ingredients.values()
-        if one.group in groups and one.id != old.id and "nitrite" not in one.flags and of(one) >= max(least, 1e-9)
+        if one.group in groups and one.id != old.id and not one.cures and of(one) >= max(least, 1e-9)
     ]
     # The same sort of thing first, and of those the ones that take about as much.
     for one, times in sorted(kin, key=lambda pair: (pair[0].group != old.group, abs(math.log(pair[1])), pair[0].name)):

@@ -15,6 +15,7 @@ from jarcore.documents import Patch
 from jarcore.documents.evaluation import Caution
 from jarcore.documents.patches import put, tidy
 from jarcore.formula import Prepared, evaluate, prepare
+from jarcore.questions.brought import cautions_brought
 from jarcore.questions.solve.amounts import Amounts, amounts_of
 from jarcore.questions.solve.values import Values
 
@@ -106,10 +107,6 @@ class Mishap:
         """What it is cautioned about as it really is."""
         return evaluate(self.now, self.pantry)["cautions"]
 
-    @cached_property
-    def _cautioned(self) -> frozenset[tuple[str, str]]:
-        return frozenset(_key(one) for one in self._cautions)
-
     def cautioned(self, code: str) -> str | None:
         """The caution CODE as it stands already, in words; None where it does not."""
         return next((one["text"] for one in self._cautions if one["code"] == code), None)
@@ -129,13 +126,12 @@ class Mishap:
         after = self.patched(patch)
         then = Values(prepare(after, self.pantry), self.jar)
         changes = self.changes(then, tells)
-        told = [one["text"] for one in evaluate(after, self.pantry)["cautions"] if _key(one) not in self._cautioned]
         return {
             "id": name,
             "text": text or words.text,
             "deed": words.deed or "",
             "readings": changes,
-            "cautions": told,
+            "cautions": cautions_brought(self._cautions, after, self.pantry),
             "patch": [*patch, *self._on_record(text or words.text, changes)],
         }
 
@@ -173,10 +169,6 @@ class Mishap:
 def _figures(changes: Mapping[str, Change], which: str) -> dict[str, float]:
     figures = {key: one[which] for key, one in changes.items()}  # type: ignore[literal-required]
     return {key: tidy(value) for key, value in figures.items() if value is not None}
-
-
-def _key(caution: Caution) -> tuple[str, str]:
-    return caution["code"], caution["path"]
 
 
 def _differ(some: Sequence[float | None]) -> bool:

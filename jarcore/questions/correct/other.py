@@ -12,7 +12,7 @@ from jarcore.questions.correct.more import more_of
 from jarcore.questions.correct.weighed import Weighed, for_fish, left
 from jarcore.questions.solve.amounts import amounts_of
 from jarcore.questions.solve.writing import rounded_g, written
-from jarcore.reading import factor
+from jarcore.reading import dimension, factor
 
 WATER = "water"
 
@@ -63,7 +63,7 @@ def _grams(mishap: Mishap, weights: Sequence[tuple[list[str | int], Mapping[str,
     made = 0.0
     for _, one in weights:
         value, unit = one.get("value"), one.get("unit")
-        if unit not in ("g", "kg", "oz", "lb"):
+        if dimension(str(unit)) != "mass":
             return 0.0
         made += float(value) * factor(str(unit), mishap.planned.measures)  # type: ignore[arg-type]
     return made

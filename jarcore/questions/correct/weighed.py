@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from jarcore.data import rows, said
+from jarcore.data import parameter, rows, said
 from jarcore.documents import Patch
 from jarcore.documents.formula import Target
 from jarcore.documents.patches import put_below, tidy
@@ -25,10 +25,6 @@ from jarcore.questions.solve.writing import rounded, rounded_g, written
 # What is kept by what is not in yet: the salt and the ratio as they were meant, the acid within this share of it [1].
 SALT, RATIO, ACID, SUGAR = "salt_pct_of_fish", "oil_to_acid_volume", "acid_meq_per_kg_fish", "sugar_pct"
 NEARLY = 0.05
-# No line is changed by more than this share of itself to keep them [1].
-MODEST = 0.6
-# Fish is taken to what went in by no more than so many times.
-MOST_FISH = 4.0
 # Shares of the jar that something added brings back, the weightiest first.
 THINNED = ("salt_pct", "acid_pct_citric", "sugar_pct")
 PLATE_SALT = "plate.added_pct_of_edible"
@@ -97,7 +93,8 @@ class Weighed:
             times = float(salt[inside] @ self.masses[inside]) / (meant - later) if meant > later else None
         else:
             times = self.furthest[1] if self.in_step and self.furthest else None
-        return times if times and 1 / MOST_FISH < times < MOST_FISH and abs(times - 1) > SAME else None
+        most = parameter("mended_by_fish")
+        return times if times and 1 / most < times < most and abs(times - 1) > SAME else None
 
 
 def as_weighed(mishap: Mishap, weighed: Mapping[str, float]) -> Weighed:
@@ -149,7 +146,8 @@ def _kept(weighed: Weighed) -> Iterator[Choice]:
         )
         found = attempt(asking)
         now, then = found.amounts.now_g, found.masses
-        if found.unmet or not found.patch or float(np.max(np.abs(then - now) / np.maximum(now, 1.0))) > MODEST:
+        furthest = float(np.max(np.abs(then - now) / np.maximum(now, 1.0)))
+        if found.unmet or not found.patch or furthest > parameter("mended_within"):
             continue
         moved = [
             f"{spec.called} {before:.4g} → {after:.4g} g"

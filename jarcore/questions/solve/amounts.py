@@ -18,9 +18,6 @@ from jarcore.substances import ALCOHOL_DENSITY, charge_brought, mix
 
 # What a gram costs as it is weighed in, whatever of it goes in.
 COST = "all_cost"
-# How many times a jar, or how many times its fish, one line may come to when only shares are asked for [1]: a share can
-# always be had by so much water that nobody would make it.
-GROWN, GROWN_BY_FISH = 10.0, 3.0
 Vector = npt.NDArray[np.float64]
 
 
@@ -175,7 +172,7 @@ def _grown_g(laid: Laid, new: Sequence[int]) -> float:
     """What a line of a jar may come to when only shares are asked for [g]; nothing where no size is known of it."""
     masses = laid.contents.masses
     whole = 0.0 if new or None in masses else sum(mass or 0.0 for mass in masses)
-    return max(GROWN * whole, GROWN_BY_FISH * (laid.fish.edible_g or 0.0))
+    return max(parameter("jar_grows") * whole, parameter("jar_grows_by_fish") * (laid.fish.edible_g or 0.0))
 
 
 def amounts_of(

@@ -5,8 +5,6 @@ from jarcore.formula import Prepared
 
 # How many of a kitchen's own rows are thought of.
 MOST_OWN = 12
-# A curing salt is nothing that is added to meet a figure.
-NITRITE = "nitrite"
 
 
 def helpers(ready: Prepared, place: int) -> list[Ingredient]:
@@ -34,6 +32,6 @@ def welcome(one: Ingredient, ready: Prepared) -> bool:
     held = {what for jar in ready.jars for what in jar.contents.held}
     words = {word for diner in ready.formula.diners or [] for word in diner.avoid or []}
     avoided = words | {what for word in words for what in avoided_by(word)}
-    if NITRITE in one.flags or not set(one.allergens) <= held:
+    if one.cures or not set(one.allergens) <= held:
         return False
     return not avoided & {*one.allergens, *one.flags}

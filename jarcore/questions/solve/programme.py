@@ -12,20 +12,17 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from jarcore.data import AROMATIC
+from jarcore.data import AROMATIC, parameter
 from jarcore.jars.spec import Spec
 from jarcore.questions.solve.aims import PH, Want
 from jarcore.questions.solve.amounts import Amounts, Vector
 
-# A gram of something that the jar does not have yet, and of an aromatic, counts so many times as much [1]: an aromatic
-# is no filler, and a little more of it is a lot more of its flavour.
-NEW_COSTS, AROMATIC_COSTS = 3.0, 6.0
 # One of a line that has no amount yet counts for little: there is no proportion of the cook's that it would change [1].
 UNSTATED_COSTS = 0.02
 # What it costs to miss all of a reading, by the whole jar [1]: a jar is not taken apart to come a little nearer.
 GIVEN_UP = 1.5
-# How near the first programme's distance the second stays, and what is no change [1].
-AS_NEAR, NO_CHANGE = 1e-7, 1e-9
+# How near the first programme's distance the second stays [1].
+AS_NEAR = 1e-7
 # What is left of a jar and of its parts at least [1].
 LEFT = 0.02
 # What is sour in a jar that has a pH, where nothing was [1].
@@ -147,9 +144,9 @@ class _Programme:
         self.times, self.turned, self.largest_at = 2 * lines, 2 * lines + 1, self.size - 1
         whole = amounts.whole_g
         weights = np.linalg.solve((np.eye(lines) - amounts.follows).T, np.ones(lines))
-        weights[[spec.place for spec in amounts.specs if _is_aromatic(spec)]] *= AROMATIC_COSTS
+        weights[[spec.place for spec in amounts.specs if _is_aromatic(spec)]] *= parameter("aromatic_costs")
         weights[list(amounts.unstated)] = UNSTATED_COSTS
-        weights[list(amounts.new)] = NEW_COSTS
+        weights[list(amounts.new)] = parameter("new_line_costs")
         self.missed, self.distance, self.largest = (np.zeros(self.size) for _ in range(3))
         self.missed[2 * lines + 2 : -1] = [row.price or 0.0 for row in soft]
         self.distance[lines : 2 * lines] = weights

@@ -11,6 +11,7 @@ from jarcore.data.targets import PLATE
 from jarcore.documents import Patch
 from jarcore.documents.formula import Target
 from jarcore.formula import evaluate, prepare
+from jarcore.questions.brought import cautions_brought
 from jarcore.questions.solve.aims import Aim, aims_of
 from jarcore.questions.solve.asking import NO_BOUNDS, Asking
 from jarcore.questions.solve.attempt import Attempt, attempt
@@ -128,9 +129,7 @@ def _brought(document: Mapping[str, Any], patch: Patch, pantry: Pantry) -> list[
     """What the formula would be cautioned about that it is not yet."""
     if not patch:
         return []
-    now = {(one["code"], one["path"]) for one in evaluate(document, pantry)["cautions"]}
-    then = evaluate(jsonpatch.apply_patch(document, patch), pantry)["cautions"]
-    return [one["text"] for one in then if (one["code"], one["path"]) not in now]
+    return cautions_brought(evaluate(document, pantry)["cautions"], jsonpatch.apply_patch(document, patch), pantry)
 
 
 def _stated(jars: Any, plate: Mapping[str, Target] | None, place: int) -> dict[str, Target]:
