@@ -67,6 +67,22 @@ class CompareTest(BrowserTest):
         self.assertEqual(made.document["fish"]["species"], "zander")
         self.assertEqual(made.document["jars"][0]["lines"][0]["amount"], {"value": 0.5, "unit": "%"})
 
+    def test_the_fish_is_taken_across_a_column_goes_and_what_was_begun_is_dropped(self) -> None:
+        self.enter()
+        zander, gurnard = self.stored(), self.stored(GURNARD)
+        page = ComparePage(self.driver, self.live_server_url).open(self.kitchen.slug, f"{zander.pk}~{gurnard.pk}")
+        page.press(WORDS.begin)
+        page.until(lambda: len(page.row("Edible weight")) == 3, "the new one stands beside them")
+        self.driver.find_elements(By.XPATH, f'//button[.="{WORDS.takeFish}"]')[1].click()
+        page.until(lambda: len(set(page.row("Edible weight")[1:])) == 1, "the fish is the gurnard's")
+        self.assertNotEqual(*page.row("Edible weight")[:2])
+        page.press(WORDS.drop)
+        page.until(lambda: len(page.row("Edible weight")) == 2, "dropped")
+        page.field(WORDS.without.format(what=GURNARD)).click()
+        page.until(lambda: page.titles() == [ZANDER], "one is left")
+        page.sees("main", WORDS.one)
+        self.assertEqual(Formula.objects.of(self.kitchen).filter(title__contains="+").count(), 0)
+
     def test_formulas_are_added_by_a_search_and_a_viewer_makes_none(self) -> None:
         self.enter("vs")
         zander = self.stored()

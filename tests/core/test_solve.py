@@ -15,8 +15,9 @@ from jarcore import ask
 from jarcore.documents.formula import Target
 from jarcore.formula import evaluate, prepare
 from jarcore.questions import solve
-from jarcore.questions.solve.aims import aims_of
+from jarcore.questions.solve.aims import Aim, aims_of
 from jarcore.questions.solve.amounts import amounts_of
+from jarcore.questions.solve.moving import called, how_far, in_words, is_within, widened
 from jarcore.questions.solve.programme import least_change, rows_of
 from tests.core import cases
 from tests.core.cases import ROOT, changed, jar, with_jars, zander
@@ -69,6 +70,36 @@ def compositions() -> dict[str, dict[str, float]]:
         }
         for name, row in rows.items()
     }
+
+
+def figure(text: str) -> float | None:
+    """A cell of a table; nothing where it is empty."""
+    return float(text) if text else None
+
+
+class MovedTest(TestCase):
+    def test_a_target_is_moved_as_far_as_a_reading_came_and_no_less(self) -> None:
+        for row in cases.table("moved_targets"):
+            low, value, high = (figure(row[name]) for name in ("low", "value", "high"))
+            aim = Aim("ph", Target(min=low, value=value, max=high))
+            with self.subTest(row["what"], source=row["source"]):
+                moved = widened(aim, float(row["reached"]), float(row["room"]))
+                expected = tuple(figure(row[name]) for name in ("new_low", "new_value", "new_high"))
+                self.assertEqual((moved.min, moved.value, moved.max), expected)
+                self.assertAlmostEqual(how_far(aim.target, moved), float(row["far"]), places=4)
+                if value is None:
+                    self.assertTrue(is_within(Aim("ph", moved), float(row["reached"])))
+
+    def test_a_target_is_said_as_a_cook_would(self) -> None:
+        for key, target, words in (
+            ("ph", Target(max=3.5), "at most 3.5"),
+            ("salt_pct_of_fish", Target(min=0.8, max=1.2), "0.8 to 1.2 %"),
+            ("oil_to_acid_volume", Target(value=2.5), "2.5 : 1"),
+            ("window.best_min", Target(min=25), "at least 25 min"),
+        ):
+            with self.subTest(key):
+                self.assertEqual(in_words(Aim(key, target)), words)
+        self.assertEqual([called(Aim(key, Target(value=1))) for key in ("ph", "salt_pct")], ["pH", "salt of the jar"])
 
 
 class WorkedTest(TestCase):

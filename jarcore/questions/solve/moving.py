@@ -69,9 +69,7 @@ def called(aim: Aim) -> str:
 
 def in_words(aim: Aim) -> str:
     """A target as a cook would say it, with its unit."""
-    unit = aim.reading.unit
-    after = "" if not unit else unit if unit.startswith(":") else f" {unit}"
-    target = aim.target
+    after, target = f" {aim.reading.unit}".rstrip(), aim.target
     if target.min is not None and target.max is not None:
         return f"{target.min:g} to {target.max:g}{after}"
     if target.min is not None:

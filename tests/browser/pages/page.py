@@ -56,6 +56,10 @@ class Page:
         field.send_keys(Keys.CONTROL, "a")
         field.send_keys(text or Keys.DELETE)
 
+    def typed(self, label: str) -> str:
+        """What stands in a field."""
+        return str(self.field(label).get_attribute("value"))
+
     def choose(self, label: str, value: str) -> None:
         choice = (By.CSS_SELECTOR, f'option[value="{value}"]')
         self.until(lambda: self.field(label).find_element(*choice), f"{label}: {value}")

@@ -4,7 +4,7 @@ import { Button, Choice, LinkButton, TextInput } from '@/ui';
 import { fill, named, terms } from '@/words';
 import { amounts } from '@/words/amounts';
 import { plain } from '@/words/numbers';
-import type { Column } from '../state/useColumns';
+import { type Column, MOST } from '../state/useColumns';
 
 const words = amounts.compare;
 const DRAFT = 'draft';
@@ -71,7 +71,7 @@ export function Heads(props: Props) {
               {one.number === null ? words.draft : fill(words.version, { number: one.number })}
             </span>
             <Told head={heads[place]} />
-            {may && !made && columns.length < 4 && (
+            {may && !made && columns.length < MOST && (
               <LinkButton className="print:hidden" onClick={() => props.onBegin(one.document)}>
                 {words.begin}
               </LinkButton>

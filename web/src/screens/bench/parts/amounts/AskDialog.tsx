@@ -1,27 +1,33 @@
-import { useState } from 'react';
 import type { Relaxation, Solved } from '@/api';
-import { text } from '@/document/document';
 import type { Patch } from '@/document/patch';
+import { useJarName } from '@/formula/jars/useJarName';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
-import { announce, Button, Dialog, Trouble } from '@/ui';
-import { fill, says } from '@/words';
+import { announce, Button, Dialog, Trouble, useTyped } from '@/ui';
+import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
 import { inUnit, MISSING } from '@/words/numbers';
+import { DialogFoot } from '../DialogFoot';
 import { Aims } from './Aims';
-import { type Held, SolvedLines } from './SolvedLines';
+import { askedOf, type Held, SolvedLines } from './SolvedLines';
 import { useAims } from './useAims';
+
+/** Which lines stay, and whether others may come: typed, and not taken yet. */
+const NOTHING: { held: Held; suggest: boolean } = { held: { locked: [], bounds: {} }, suggest: false };
 
 /** Targets in, amounts out: what the jar should come to, the lines before and after, what cannot be had and why. */
 export default function AskDialog({ jar, onClose }: { jar: number; onClose: () => void }) {
-  const { value, apply } = useOpened();
+  const { kitchen, formula, apply } = useOpened();
+  const nameOf = useJarName();
   const aims = useAims(jar);
-  const [held, setHeld] = useState<Held>({ locked: [], bounds: {} });
-  const [suggest, setSuggest] = useState(false);
-  const { answer, problem, busy } = useQuestion('solve', aims.any ? { jar, ...held, suggest } : null);
-  const name = text(value(['jars', jar, 'name'])) ?? fill(says.jars.place, { place: jar + 1 });
+  const [{ held, suggest }, type] = useTyped(`ask/${kitchen}/${formula}/${jar}`, NOTHING);
+  const { answer, problem, busy } = useQuestion(
+    'solve',
+    aims.any ? { jar, ...askedOf(held), suggest } : null,
+  );
   const take = (patch: Patch) => {
     apply(patch);
+    type(NOTHING);
     announce(amounts.ask.taken);
     onClose();
   };
@@ -29,13 +35,17 @@ export default function AskDialog({ jar, onClose }: { jar: number; onClose: () =
     <Dialog
       open
       onOpenChange={(still) => !still && onClose()}
-      title={fill(amounts.names.askTitle, { jar: name })}
+      title={fill(amounts.names.askTitle, { jar: nameOf(jar) })}
       says={amounts.ask.says}
       wide
     >
       <Aims aims={aims} answer={answer} />
       <label className="mt-2 flex items-center gap-2">
-        <input type="checkbox" checked={suggest} onChange={(event) => setSuggest(event.target.checked)} />
+        <input
+          type="checkbox"
+          checked={suggest}
+          onChange={(event) => type({ held, suggest: event.target.checked })}
+        />
         {amounts.names.suggest}
       </label>
       <Trouble words={problem?.detail} />
@@ -51,17 +61,17 @@ export default function AskDialog({ jar, onClose }: { jar: number; onClose: () =
             </p>
           ))}
           <NotMet answer={answer} onTake={take} />
-          <SolvedLines lines={answer.lines} held={held} onHold={setHeld} />
+          <SolvedLines lines={answer.lines} held={held} onHold={(next) => type({ held: next, suggest })} />
         </div>
       )}
-      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+      <DialogFoot>
         <Button look="quiet" onClick={onClose}>
           {amounts.names.close}
         </Button>
         <Button disabled={busy || !answer?.patch.length} onClick={() => answer && take(answer.patch)}>
           {amounts.names.takeAmounts}
         </Button>
-      </div>
+      </DialogFoot>
     </Dialog>
   );
 }

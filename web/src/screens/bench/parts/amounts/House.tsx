@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type AnswerOf, sessionQuery } from '@/api';
-import { list, text, within } from '@/document/document';
+import { list, within } from '@/document/document';
+import { useJarName } from '@/formula/jars/useJarName';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { LinkButton, TextInput } from '@/ui';
-import { fill, says } from '@/words';
+import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
 import { inUnit } from '@/words/numbers';
 
@@ -52,10 +53,8 @@ function Rule({ one }: { one: Kept }) {
   const said = list(value(['house_rules']));
   const others = said.filter((other) => within<'HouseRuleSaid'>(other, 'id') !== one.id);
   const off = OFF.includes(one.state);
-  const jar =
-    one.jar === null
-      ? ''
-      : (text(value(['jars', one.jar, 'name'])) ?? fill(says.jars.place, { place: one.jar + 1 }));
+  const nameOf = useJarName();
+  const jar = one.jar === null ? '' : nameOf(one.jar);
   const leave = () => set(['house_rules'], [...others, { id: one.id, follows: false, why: why ?? '' }]);
   const follow = () => set(['house_rules'], others.length ? others : undefined);
   return (

@@ -1,10 +1,21 @@
-import { type FormEvent, useState } from 'react';
+import type { FormEvent } from 'react';
 import { type Json, keepPrices, type Pantry } from '@/api';
 import { list, text, within } from '@/document/document';
 import { useOpened } from '@/formula/opened';
-import { announce, Button, Choice, Dialog, NumberInput, TextInput, Trouble, useSending } from '@/ui';
+import {
+  announce,
+  Button,
+  Choice,
+  Dialog,
+  NumberInput,
+  TextInput,
+  Trouble,
+  useSending,
+  useTyped,
+} from '@/ui';
 import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
+import { DialogFoot } from '../DialogFoot';
 
 const words = amounts.prices;
 
@@ -19,6 +30,14 @@ interface Row {
   at: string;
   basis: 'whole' | 'gutted' | 'fillet';
 }
+
+type Typable = 'price' | 'per' | 'unit' | 'usable_pct' | 'at' | 'basis';
+/** What is typed of each thing, and not kept yet; the kitchen's own currency where none is typed. */
+const NOTHING: { rows: { [thing: string]: Partial<Row> }; currency: string | null } = {
+  rows: {},
+  currency: null,
+};
+const keyOf = ({ sort, id }: Row) => `${sort} ${id}`;
 
 /** The things of a formula, each with its price where it has one. */
 function rowsOf(pantry: Pantry, things: [Row['sort'], string][]): Row[] {
@@ -55,11 +74,13 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
       if (id) things.set(`ingredient ${id}`, ['ingredient', id]);
     }
   }
-  const [rows, setRows] = useState(() => rowsOf(pantry, [...things.values()]));
-  const [currency, setCurrency] = useState(pantry.currency ?? '');
+  const [typed, setTyped] = useTyped(`prices/${kitchen}`, NOTHING);
+  const rows = rowsOf(pantry, [...things.values()]).map((row) => ({ ...row, ...typed.rows[keyOf(row)] }));
+  const currency = typed.currency ?? pantry.currency ?? '';
   const { send, faultOf, fault, again, busy } = useSending('/prices/', '/currency');
-  const type = (place: number, field: keyof Row, typed: Json) => {
-    setRows(rows.map((one, at) => (at === place ? { ...one, [field]: typed } : one)));
+  const type = (row: Row, field: Typable, value: Json) => {
+    const key = keyOf(row);
+    setTyped({ ...typed, rows: { ...typed.rows, [key]: { ...typed.rows[key], [field]: value } } });
     again();
   };
   const entry = ({ sort, id, name: _, per, unit, basis, ...rest }: Row) => ({
@@ -69,9 +90,21 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
     ...(sort === 'fish' ? { basis } : {}),
   });
 
+  const figure = (row: Row, field: 'price' | 'per' | 'usable_pct', label: string) => (
+    <NumberInput
+      label={fill(label, { thing: row.name })}
+      value={row[field]}
+      onType={(value) => type(row, field, value)}
+      className="w-20"
+    />
+  );
+
   async function keep(event: FormEvent) {
     event.preventDefault();
     if (!(await send(() => keepPrices(kitchen, currency || null, rows.map(entry))))) return;
+    const sent = new Set(rows.map(keyOf));
+    const others = Object.entries(typed.rows).filter(([key]) => !sent.has(key));
+    setTyped({ ...NOTHING, rows: Object.fromEntries(others) });
     announce(words.kept);
     onClose();
   }
@@ -85,7 +118,7 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
             label={words.currency}
             value={currency}
             maxLength={3}
-            onType={(typed) => setCurrency(typed.toUpperCase())}
+            onType={(text) => setTyped({ ...typed, currency: text.toUpperCase() })}
             fault={faultOf('/currency')}
             className="w-20"
           />
@@ -105,7 +138,7 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
             </thead>
             <tbody>
               {rows.map((row, place) => (
-                <tr key={`${row.sort} ${row.id}`} className="border-t border-line" data-price={row.id}>
+                <tr key={keyOf(row)} className="border-t border-line" data-price={row.id}>
                   <td className="py-1 pr-2">
                     {row.name}
                     {faultOf(`/prices/${place}`) && (
@@ -114,28 +147,14 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
                       </span>
                     )}
                   </td>
-                  <td className="px-1 text-right">
-                    <NumberInput
-                      label={fill(words.priceOf, { thing: row.name })}
-                      value={row.price}
-                      onType={(typed) => type(place, 'price', typed)}
-                      className="w-20"
-                    />
-                  </td>
-                  <td className="px-1">
-                    <NumberInput
-                      label={fill(words.perOf, { thing: row.name })}
-                      value={row.per}
-                      onType={(typed) => type(place, 'per', typed)}
-                      className="w-16"
-                    />
-                  </td>
+                  <td className="px-1 text-right">{figure(row, 'price', words.priceOf)}</td>
+                  <td className="px-1">{figure(row, 'per', words.perOf)}</td>
                   <td className="px-1">
                     <Choice
                       label={fill(words.unitOf, { thing: row.name })}
                       value={row.unit}
                       choices={Object.fromEntries(pantry.price_units.map((one) => [one, one]))}
-                      onPick={(unit) => type(place, 'unit', unit)}
+                      onPick={(unit) => type(row, 'unit', unit)}
                     />
                   </td>
                   <td className="px-1 text-right">
@@ -144,22 +163,17 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
                         label={fill(words.basisOf, { thing: row.name })}
                         value={row.basis}
                         choices={words.basis}
-                        onPick={(basis) => type(place, 'basis', basis)}
+                        onPick={(basis) => type(row, 'basis', basis)}
                       />
                     ) : (
-                      <NumberInput
-                        label={fill(words.usableOf, { thing: row.name })}
-                        value={row.usable_pct}
-                        onType={(typed) => type(place, 'usable_pct', typed)}
-                        className="w-16"
-                      />
+                      figure(row, 'usable_pct', words.usableOf)
                     )}
                   </td>
                   <td className="px-1">
                     <TextInput
                       label={fill(words.atOf, { thing: row.name })}
                       value={row.at}
-                      onType={(typed) => type(place, 'at', typed)}
+                      onType={(text) => type(row, 'at', text)}
                       className="w-24"
                     />
                   </td>
@@ -169,14 +183,14 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
           </table>
         </div>
         <Trouble words={fault} />
-        <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+        <DialogFoot>
           <Button look="quiet" onClick={onClose}>
             {amounts.names.close}
           </Button>
           <Button type="submit" disabled={busy}>
             {words.keep}
           </Button>
-        </div>
+        </DialogFoot>
       </form>
     </Dialog>
   );

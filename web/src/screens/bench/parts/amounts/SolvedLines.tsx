@@ -3,18 +3,32 @@ import { NumberInput } from '@/ui';
 import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
 import { grams } from '@/words/numbers';
+import { isMass } from './happened';
 
-type Bounds = { min: number | null; max: number | null; value: null };
+type Bounds = { min: Json; max: Json };
 const ENDS = [
   ['min', amounts.names.least],
   ['max', amounts.names.most],
 ] as const;
-const NONE: Bounds = { min: null, max: null, value: null };
+const NONE: Bounds = { min: null, max: null };
 /** Lines that stay, and lines that stay within bounds [g], by their ids. */
 export interface Held {
   locked: string[];
   bounds: Record<string, Bounds>;
 }
+
+/** What is asked of lines, without what is no mass. */
+export const askedOf = ({ locked, bounds }: Held) => ({
+  locked,
+  bounds: Object.fromEntries(
+    Object.entries(bounds).map(([line, { min, max }]) => [
+      line,
+      { min: isMass(min) ? min : null, max: isMass(max) ? max : null, value: null },
+    ]),
+  ),
+});
+
+const isTyped = (bound: Json | undefined) => (bound ?? null) === null || isMass(bound ?? null);
 
 interface Props {
   lines: Solved['lines'];
@@ -30,7 +44,7 @@ export function SolvedLines({ lines, held, onHold }: Props) {
       locked: stays ? [...held.locked, line] : held.locked.filter((one) => one !== line),
     });
   const bound = (line: string, end: 'min' | 'max', typed: Json) => {
-    const next = { ...(held.bounds[line] ?? NONE), [end]: typeof typed === 'number' ? typed : null };
+    const next = { ...(held.bounds[line] ?? NONE), [end]: typed };
     onHold({ ...held, bounds: { ...held.bounds, [line]: next } });
   };
   return (
@@ -54,6 +68,9 @@ export function SolvedLines({ lines, held, onHold }: Props) {
               <tr key={line.place} className="border-t border-line" data-solved={line.name} data-id={id}>
                 <td className="py-1 pr-2">
                   {line.name} {line.added && <em className="text-best">{amounts.ask.added}</em>}
+                  {id !== null && ENDS.some(([end]) => !isTyped(held.bounds[id]?.[end])) && (
+                    <span className="block text-stop">{amounts.names.notMass}</span>
+                  )}
                 </td>
                 <td className="text-right text-quiet">{grams(line.before_g)}</td>
                 <td className={`text-right ${changes ? 'font-bold' : 'text-quiet'}`}>
@@ -75,6 +92,7 @@ export function SolvedLines({ lines, held, onHold }: Props) {
                           label={fill(label, { line: line.name })}
                           value={held.bounds[id]?.[end]}
                           onType={(typed) => bound(id, end, typed)}
+                          fault={isTyped(held.bounds[id]?.[end]) ? undefined : amounts.names.notMass}
                           disabled={held.locked.includes(id)}
                           className="w-16"
                         />

@@ -1,14 +1,16 @@
 import { useState } from 'react';
 import type { AnswerOf } from '@/api';
-import { list, text, within } from '@/document/document';
+import { list, within } from '@/document/document';
 import { patched } from '@/document/patch';
+import { useJarName } from '@/formula/jars/useJarName';
 import { useOpened } from '@/formula/opened';
 import { useQuestion } from '@/formula/useQuestion';
 import { Differences } from '@/formula/whole/Differences';
-import { announce, Button, Choice, Dialog, TextInput, Trouble } from '@/ui';
-import { fill, named, says, terms } from '@/words';
+import { announce, Button, Choice, Dialog, TextInput, Trouble, useTyped } from '@/ui';
+import { fill, named, terms } from '@/words';
 import { amounts } from '@/words/amounts';
 import { grams } from '@/words/numbers';
+import { DialogFoot } from '../DialogFoot';
 
 const words = amounts.without;
 type Line = AnswerOf<'substitute'>['lines'][number];
@@ -23,15 +25,21 @@ const parted = (typed: string): string[] =>
 
 /** Substitutes for all that may not be in it, several at once: what each keeps and cannot, and what all of it changes. */
 export default function WithoutDialog({ onClose }: { onClose: () => void }) {
-  const { document, value, apply } = useOpened();
+  const { kitchen, formula, document, value, apply } = useOpened();
+  const nameOf = useJarName();
   const avoided = list(value(['diners'])).flatMap((one) => list(within<'Diner'>(one, 'avoid')).map(String));
-  const [without, setWithout] = useState(
-    [...new Set(avoided)].map((one) => named(terms.avoided, one)).join(', '),
-  );
-  const [missing, setMissing] = useState('');
-  const [atHand, setAtHand] = useState('');
+  const begun = {
+    without: [...new Set(avoided)].map((one) => named(terms.avoided, one)).join(', '),
+    missing: '',
+    atHand: '',
+  };
+  const [wish, type] = useTyped(`without/${kitchen}/${formula}`, begun);
   const [chosen, setChosen] = useState<{ [line: string]: string }>({});
-  const typed = { without: parted(without), missing: parted(missing), at_hand: parted(atHand) };
+  const typed = {
+    without: parted(wish.without),
+    missing: parted(wish.missing),
+    at_hand: parted(wish.atHand),
+  };
   const any = Object.values(typed).some((one) => one.length > 0);
   const { answer, problem, busy } = useQuestion(
     'substitute',
@@ -40,19 +48,25 @@ export default function WithoutDialog({ onClose }: { onClose: () => void }) {
   const taken = (line: Line) => line.choices.find((one) => one.id === chosen[keyOf(line)]) ?? line.choices[0];
   const patch = answer?.lines.flatMap((line) => taken(line)?.patch ?? []) ?? [];
   const seen = useQuestion('compare', patch.length ? { after: patched(document, patch) } : null);
-  const field = (label: string, hint: string, typed: string, onType: (typed: string) => void) => (
+  const field = (label: string, hint: string, which: keyof typeof wish) => (
     <p className="mt-2 flex flex-wrap items-center gap-2">
       <span aria-hidden="true" className="w-64">
         {label}
       </span>
-      <TextInput label={label} placeholder={hint} value={typed} onType={onType} className="min-w-0 grow" />
+      <TextInput
+        label={label}
+        placeholder={hint}
+        value={wish[which]}
+        onType={(text) => type({ ...wish, [which]: text })}
+        className="min-w-0 grow"
+      />
     </p>
   );
   return (
     <Dialog open onOpenChange={(still) => !still && onClose()} title={words.title} says={words.says} wide>
-      {field(words.avoid, words.avoidHint, without, setWithout)}
-      {field(words.missing, words.missingHint, missing, setMissing)}
-      {field(words.atHand, words.atHandHint, atHand, setAtHand)}
+      {field(words.avoid, words.avoidHint, 'without')}
+      {field(words.missing, words.missingHint, 'missing')}
+      {field(words.atHand, words.atHandHint, 'atHand')}
       <Trouble words={problem?.detail} />
       {answer && answer.unknown.length > 0 && (
         <p role="status" className="mt-2 text-warn">
@@ -63,8 +77,7 @@ export default function WithoutDialog({ onClose }: { onClose: () => void }) {
       <ul className="mt-2" aria-busy={busy} data-part="substitutes">
         {answer?.lines.map((line) => {
           const choice = taken(line);
-          const jar =
-            text(value(['jars', line.jar, 'name'])) ?? fill(says.jars.place, { place: line.jar + 1 });
+          const jar = nameOf(line.jar);
           return (
             <li key={keyOf(line)} className="border-t border-line py-2" data-replaced={line.name}>
               <p className="flex flex-wrap items-center gap-2">
@@ -102,7 +115,7 @@ export default function WithoutDialog({ onClose }: { onClose: () => void }) {
           <Differences differences={seen.answer.differences} />
         </section>
       )}
-      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+      <DialogFoot>
         <Button look="quiet" onClick={onClose}>
           {amounts.names.close}
         </Button>
@@ -110,13 +123,14 @@ export default function WithoutDialog({ onClose }: { onClose: () => void }) {
           disabled={busy || !patch.length}
           onClick={() => {
             apply(patch);
+            type(begun);
             announce(words.taken);
             onClose();
           }}
         >
           {words.take}
         </Button>
-      </div>
+      </DialogFoot>
     </Dialog>
   );
 }

@@ -7,6 +7,9 @@ import { amounts } from '@/words/amounts';
 import { grams, since } from '@/words/numbers';
 import type { Taste } from './CorrectDialog';
 
+/** Whether it can be what a scale said: nothing, or more. */
+export const isMass = (typed: Json): typed is number => typeof typed === 'number' && typed >= 0;
+
 interface WentInProps {
   jar: number;
   weighed: { [line: string]: Json };
@@ -47,9 +50,13 @@ export function WentIn({ jar, weighed, onType }: WentInProps) {
                 <NumberInput
                   label={fill(amounts.names.wentIn, { line: name })}
                   value={said}
+                  fault={said === undefined || isMass(said) ? undefined : amounts.names.notMass}
                   onType={(typed) => onType(typed === null ? others : { ...others, [id]: typed })}
                   className="w-20"
                 />
+                {said !== undefined && !isMass(said) && (
+                  <span className="block text-stop">{amounts.names.notMass}</span>
+                )}
               </td>
             </tr>
           );
@@ -59,13 +66,23 @@ export function WentIn({ jar, weighed, onType }: WentInProps) {
   );
 }
 
+interface GramsProps {
+  label: string;
+  value: Json | undefined;
+  fault: string | undefined;
+  onType: (value: Json) => void;
+}
+
 /** One mass that is typed. */
-export function Grams(props: { label: string; value: Json | undefined; onType: (value: Json) => void }) {
+export function Grams(props: GramsProps) {
   return (
-    <p className="mt-3 flex items-center gap-2">
-      <span aria-hidden="true">{props.label}</span>
-      <NumberInput {...props} className="w-24" />
-    </p>
+    <>
+      <p className="mt-3 flex items-center gap-2">
+        <span aria-hidden="true">{props.label}</span>
+        <NumberInput {...props} className="w-24" />
+      </p>
+      {props.fault && <p className="text-sm text-stop">{props.fault}</p>}
+    </>
   );
 }
 

@@ -4,6 +4,7 @@ import { useQuestion } from '@/formula/useQuestion';
 import { Differences } from '@/formula/whole/Differences';
 import { Button, Dialog, Trouble } from '@/ui';
 import { names, says } from '@/words';
+import { DialogFoot } from '../DialogFoot';
 
 interface Props {
   proposal: Proposal | null;
@@ -27,7 +28,7 @@ export function ChangePreview({ proposal, onClose }: Props) {
         {!answer && !problem && <p className="text-quiet">{says.changes.reckoning}</p>}
         <Trouble words={problem?.detail} />
       </div>
-      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+      <DialogFoot>
         <Button look="quiet" onClick={onClose}>
           {names.leaveIt}
         </Button>
@@ -39,7 +40,7 @@ export function ChangePreview({ proposal, onClose }: Props) {
         >
           {names.makeChange}
         </Button>
-      </div>
+      </DialogFoot>
     </Dialog>
   );
 }

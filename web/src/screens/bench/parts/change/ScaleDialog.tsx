@@ -7,6 +7,7 @@ import { said } from '@/formula/whole/Differences';
 import { Button, Choice, Dialog, NumberInput, Trouble } from '@/ui';
 import { fill, names, says } from '@/words';
 import { grams, plain } from '@/words/numbers';
+import { DialogFoot } from '../DialogFoot';
 
 type By = 'servings' | 'pieces' | 'edible_g' | 'bought_g';
 const BY: Record<By, string> = {
@@ -45,7 +46,7 @@ export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => v
       <Trouble words={(problem ?? seen.problem)?.detail} />
       {patch?.length === 0 && <p className="mt-3 text-warn">{says.scaling.nothing}</p>}
       {seen.answer && <Grew comparison={seen.answer} />}
-      <div className="sticky -bottom-5 mt-4 -mb-5 flex justify-end gap-2 bg-plate py-3">
+      <DialogFoot>
         <Button look="quiet" onClick={close}>
           {names.leaveIt}
         </Button>
@@ -58,7 +59,7 @@ export function ScaleDialog({ open, onClose }: { open: boolean; onClose: () => v
         >
           {names.scaleIt}
         </Button>
-      </div>
+      </DialogFoot>
     </Dialog>
   );
 }

@@ -2,6 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { Problem } from '@/api';
 import { isObject, text } from '@/document/document';
+import { useJarName } from '@/formula/jars/useJarName';
 import { useJars } from '@/formula/jars/useJars';
 import { useOpened } from '@/formula/opened';
 import { announce, Button, Dialog, Field, MenuItem, menuLook } from '@/ui';
@@ -17,11 +18,12 @@ interface Props {
 export function JarMenu({ place, onOpenJar }: Props) {
   const { value } = useOpened();
   const { jars, move, double, take } = useJars();
+  const nameOf = useJarName();
   const [saving, setSaving] = useState(false);
   const go = (to: number) => {
     move(place, to);
     onOpenJar(to);
-    const what = text(value(['jars', place, 'name'])) ?? fill(says.jars.place, { place: place + 1 });
+    const what = nameOf(place);
     announce(fill(says.sorting.down, { what, place: to + 1, all: jars.length }));
   };
   return (

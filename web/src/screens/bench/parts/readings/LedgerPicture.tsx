@@ -1,5 +1,5 @@
 import type { Ledger } from '@/api';
-import { text } from '@/document/document';
+import { useJarName } from '@/formula/jars/useJarName';
 import { useOpened } from '@/formula/opened';
 import { fill, says } from '@/words';
 import { grams } from '@/words/numbers';
@@ -15,6 +15,7 @@ const LETTER = 11;
 /** Salt from jar to plate as steps: each stands on what was there before; the range is a line on top, the target is dashed. */
 export function LedgerPicture({ ledger }: { ledger: Ledger }) {
   const { value, evaluation } = useOpened();
+  const nameOf = useJarName();
   const native = ledger.native_salt_g ?? 0;
   const edible = evaluation?.fish.edible_g ?? 0;
   const bounds = value(['targets', 'salt_pct_of_edible']) as Bounds | undefined;
@@ -28,7 +29,7 @@ export function LedgerPicture({ ledger }: { ledger: Ledger }) {
     ...ledger.entries.map((entry, place) => {
       const from = below;
       below += entry.taken_up_g - entry.removed_g;
-      const name = text(value(['jars', place, 'name'])) ?? fill(says.jars.place, { place: place + 1 });
+      const name = nameOf(place);
       return { name, from, to: below, ends: [from + entry.low_g, from + entry.high_g] };
     }),
     { name: says.plate.plate, from: 0, to: ledger.salt_g ?? below, ends: ledger.salt_g_range ?? null },
