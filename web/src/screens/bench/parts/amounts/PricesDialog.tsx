@@ -174,7 +174,7 @@ export default function PricesDialog({ onClose }: { onClose: () => void }) {
                       label={fill(words.atOf, { thing: row.name })}
                       value={row.at}
                       onType={(text) => type(row, 'at', text)}
-                      className="w-24"
+                      className="w-28"
                     />
                   </td>
                 </tr>
