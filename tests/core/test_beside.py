@@ -1,5 +1,6 @@
 """Formulas beside one another: what is aligned with what, what differs, and what is taken across."""
 
+from itertools import pairwise
 from typing import Any
 from unittest import TestCase
 
@@ -58,6 +59,30 @@ class BesideTest(TestCase):
             answer = beside([document, document, document])
             self.assertFalse(any(row["differs"] for row in (*answer["rows"], *answer["lines"])))
 
+    def test_every_line_of_each_stands_in_one_cell_whatever_stands_beside_it(self) -> None:
+        for number, document in enumerate(DOCUMENTS):
+            others = [DOCUMENTS[(number + step) % len(DOCUMENTS)] for step in (1, 2, 3)]
+            some = [document, *others]
+            answer = beside(some)
+            for at, one in enumerate(some):
+                stands = [(cell["jar"], cell["line"]) for row in answer["lines"] if (cell := row["cells"][at])]
+                there = [(place, line) for place, each in enumerate(one["jars"]) for line in range(len(each["lines"]))]
+                with self.subTest(document["title"], beside=one["title"]):
+                    self.assertEqual(sorted(stands), there)
+                    places = [row["jars"][at] for row in answer["jars"]]
+                    self.assertEqual(sorted(each["place"] for each in places if each), list(range(len(one["jars"]))))
+
+    def test_whichever_comes_first_the_same_is_read_and_differs(self) -> None:
+        for one, other in pairwise(DOCUMENTS):
+            here, there = (
+                {(r["group"], r["what"]): r for r in beside(pair)["rows"]} for pair in ((one, other), (other, one))
+            )
+            for key in here.keys() & there.keys():
+                if key[0] in ("fish", "ledger", "cook", "allergen"):
+                    with self.subTest(one["title"], what=key[1]):
+                        self.assertEqual(here[key]["values"], there[key]["values"][::-1])
+                        self.assertEqual(here[key]["differs"], there[key]["differs"])
+
     def test_up_to_four_and_no_fewer_than_two_are_asked_about(self) -> None:
         answer = ask("beside", {"document": zander(), "others": [zander()] * 3})
         self.assertEqual(len(answer["heads"]), 4)
@@ -89,6 +114,18 @@ class AcrossTest(TestCase):
         over = jsonpatch.apply_patch(zander(), across(zander(), char, jar=0, line=1, into=0, over=1))
         self.assertEqual([line["ingredient"] for line in over["jars"][0]["lines"]], ["sea-salt-fine", "orange-juice"])
         self.assertEqual(over["jars"][0]["lines"][1]["id"], zander()["jars"][0]["lines"][1]["id"])
+
+    def test_whatever_is_taken_wherever_the_formula_stays_one(self) -> None:
+        for number, source in enumerate(DOCUMENTS):
+            document = DOCUMENTS[number - 1]
+            for place, one in enumerate(source["jars"]):
+                ways: list[dict[str, Any]] = [{"jar": place}, {"jar": place, "into": 0}]
+                ways += [{"jar": place, "line": line, "into": 0} for line in range(len(one["lines"]))]
+                for way in ways:
+                    after = jsonpatch.apply_patch(document, across(document, source, **way))
+                    codes = {notice["code"] for notice in evaluate(after)["notices"]}
+                    with self.subTest(source["title"], document=document["title"], way=way):
+                        self.assertFalse(codes & {"duplicate-id", "base-unknown", "unknown-field", "not-an-object"})
 
     def test_what_is_not_there_is_not_taken(self) -> None:
         nowhere: list[dict[str, Any]] = [

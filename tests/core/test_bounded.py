@@ -7,11 +7,14 @@ from functools import partial
 from typing import Any
 from unittest import TestCase
 
-from jarcore.data import OutOfTime, patient_until
+from jarcore import ask
+from jarcore.data import OutOfTime, forget, patient_until
 from jarcore.documents import NotAFormula, formula_object, merge, parse, rows_of_a_kitchen
 from jarcore.formula import evaluate
 from speed import worst
 from tests.core import cases
+from tests.core.test_questions_total import ASKED
+from tests.core.test_total import DOCUMENTS
 
 # Work on twice as much, of work on half of it: a line gives 2, a square 4.
 IN_A_LINE = 2.6
@@ -121,3 +124,10 @@ class PatienceTest(TestCase):
             evaluate(worst.formula(5, 2, 0))
         self.assertEqual(len(looked), 4)
         self.assertEqual(len(evaluate(worst.formula(5, 2, 0))["jars"]), 5)
+
+    def test_each_question_about_amounts_stops_once_the_time_is_over(self) -> None:
+        for name, beside in ASKED:
+            if name in ("solve", "correct", "substitute", "beside", "house"):
+                forget()
+                with self.subTest(name, asked=beside), patient_until(lambda: True), self.assertRaises(OutOfTime):
+                    ask(name, {"document": DOCUMENTS[0], **beside})

@@ -133,6 +133,33 @@ class CorrectedTest(TestCase):
         planned = after["at_contact_time"]["minutes"]
         self.assertTrue(after["best_from_min"] <= planned <= after["best_to_min"], (planned, after["best_from_min"]))
 
+    def test_fish_that_weighs_otherwise_is_told_as_it_is_stated(self) -> None:
+        """In pounds, and in groups of unlike size: each keeps its share of the whole."""
+        pounds = changed(zander(), fish__weight={"value": 1.5, "unit": "lb", "basis": "fillet"})
+        answer = correct(pounds, 0, Happened(fish_g=2 * 1.5 * 453.59237))
+        after = jsonpatch.apply_patch(pounds, answer["choices"][0]["patch"])
+        self.assertAlmostEqual(after["fish"]["weight"]["value"], 3.0, places=4)
+        group = {"pieces": 2, "thickness": {"value": 20, "unit": "mm"}}
+        groups = [{**group, "weight": {"value": value, "unit": "g", "basis": "fillet"}} for value in (200, 600)]
+        apart = changed(zander(), fish__groups=groups)
+        answer = correct(apart, 0, Happened(fish_g=1000))
+        after = jsonpatch.apply_patch(apart, answer["choices"][0]["patch"])
+        self.assertEqual([one["weight"]["value"] for one in after["fish"]["groups"]], [250, 750])
+        unsaid = changed(zander(), fish__weight={"value": 4, "unit": "piece", "basis": "fillet"})
+        self.assertEqual(correct(unsaid, 0, Happened(fish_g=700))["choices"], [])
+
+    def test_no_more_is_lost_than_was_in(self) -> None:
+        document = with_jars(jar("marinade", "honey:20 g", "lemon-juice:30 g"))
+        honey = ids(document, ["honey"])[0]
+        answer = correct(document, 0, Happened(weighed={honey: 20.0}, spilled_g=35.0))
+        self.assertIn("20 g of Honey", answer["choices"][0]["text"])
+        left = next(one for one in answer["choices"] if one["id"] == "leave")
+        self.assertEqual(masses(jsonpatch.apply_patch(document, left["patch"])), {"honey": 0, "lemon-juice": 30})
+
+    def test_what_has_no_flour_is_no_batter(self) -> None:
+        document = with_jars(jar("batter", "water:200 g"))
+        self.assertEqual(correct(document, 0, Happened(taste="thick"))["choices"], [])
+
     def test_nothing_to_correct_is_left_as_it_is(self) -> None:
         answer = correct(zander(), 0, Happened(weighed={"l1": 8.16}))
         self.assertEqual([one["id"] for one in answer["choices"]], ["leave"])

@@ -68,6 +68,12 @@ class CostsTest(TestCase):
         document = changed(zander(), fish__trimmings={"value": 80, "unit": "g"})
         self.assertAlmostEqual(evaluate(document, pantry)["cost"]["batch"], 13.6)
 
+    def test_pieces_of_unlike_size_are_paid_for_together(self) -> None:
+        pantry, _ = stock(price("fish zander 20 1 kg fillet"))
+        group = {"pieces": 2, "thickness": {"value": 20, "unit": "mm"}}
+        groups = [{**group, "weight": {"value": value, "unit": "g", "basis": "fillet"}} for value in (200, 600)]
+        self.assertAlmostEqual(evaluate(changed(zander(), fish__groups=groups), pantry)["cost"]["batch"], 16.0)
+
     def test_amounts_can_be_asked_for_by_what_they_cost(self) -> None:
         pantry, _ = stock(price("ingredient olive-oil 20 1 l"), price("ingredient lemon-juice 5 1 kg"))
         document = with_jars(jar("marinade", "olive-oil:184 g", "lemon-juice:60 g"))
