@@ -7,6 +7,7 @@ from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.labels import label_forms, row_of_label
+from jarcore.data.makings import CoolingRow, MakingRow, cooling_rows, making_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
 from jarcore.data.patience import OutOfTime, look_at_the_time, patient_until
 from jarcore.data.recording import anew, forget, kept, recorded
@@ -23,10 +24,12 @@ __all__ = [
     "AcidRow",
     "BadPantry",
     "Code",
+    "CoolingRow",
     "Cut",
     "Fault",
     "Ingredient",
     "KindRow",
+    "MakingRow",
     "OutOfTime",
     "Pantry",
     "Part",
@@ -39,6 +42,7 @@ __all__ = [
     "bare",
     "bare_word",
     "codes",
+    "cooling_rows",
     "default_pantry",
     "faults",
     "forget",
@@ -49,6 +53,7 @@ __all__ = [
     "kind_rows",
     "label_forms",
     "look_at_the_time",
+    "making_rows",
     "named",
     "named_in",
     "parameter",

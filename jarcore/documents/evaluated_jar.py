@@ -49,6 +49,27 @@ class LineResult(TypedDict):
     oil_g: float | None
 
 
+class MadeStep(TypedDict):
+    """One step of a jar's making: in words, how long it takes [min], and what is in the pot after it [g], how warm
+    [degC], and how much is left of the alcohol that was in before [1].
+
+    `proposed` says that the minutes are reckoned and not written; `hands` that somebody stands by; `lines` are those
+    that go in with it.
+    """
+
+    id: str | None
+    do: str
+    text: str
+    minutes: float
+    proposed: bool
+    hands: bool
+    station: str | None
+    lines: list[str | None]
+    mass_g: float
+    celsius: float
+    alcohol_left: float | None
+
+
 class Stratum(TypedDict):
     """One layer of what a jar holds."""
 
@@ -200,6 +221,7 @@ class JarResult(TypedDict):
 
     id: str | None
     lines: list[LineResult]
+    making: list[MadeStep]
     reading: Reading
     window: Window | None
     vessels: int | None

@@ -6,9 +6,24 @@ Unknown fields are kept, so that a newer file survives an older reader.
 
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field
 
-from jarcore.data import kind_rows
+from jarcore.data import cooling_rows, kind_rows, making_rows
+from jarcore.documents.parts import (
+    Amount,
+    Count,
+    Flag,
+    Length,
+    Number,
+    Part,
+    Percent,
+    Target,
+    Temperature,
+    Text,
+    Time,
+    Volume,
+    Weight,
+)
 
 FORMAT = "jar-table/formula"
 FORMAT_VERSION = 1
@@ -17,108 +32,15 @@ FORMAT_VERSION = 1
 if TYPE_CHECKING:
     Kind = str
     School = str
+    Deed = str
+    CoolingPlace = str
 else:
     Kind = Literal[tuple(kind_rows())]
     School = Literal[tuple(school for row in kind_rows().values() for school in row.schools)]
+    Deed = Literal[tuple(making_rows())]
+    CoolingPlace = Literal[tuple(cooling_rows())]
 CutId = Literal["whole", "side", "fillet", "loin", "steak", "butterflied", "strip", "chunk", "ribbon"]
-AmountUnit = Literal[
-    "g",
-    "kg",
-    "oz",
-    "lb",
-    "ml",
-    "l",
-    "tsp",
-    "tbsp",
-    "cup",
-    "fl_oz",
-    "%",
-    "piece",
-    "slice",
-    "clove",
-    "sprig",
-    "pinch",
-    "part",
-]
-MassUnit = Literal["g", "kg", "oz", "lb"]
-LengthUnit = Literal["mm", "cm", "in"]
-TimeUnit = Literal["s", "min", "h", "d"]
-TemperatureUnit = Literal["degC", "degF"]
-VolumeUnit = Literal["ml", "l", "tsp", "tbsp", "cup", "fl_oz"]
-WeightBasis = Literal["whole", "gutted", "fillet", "edible"]
 Basis = Literal["fish", "surface", "piece", "slot", "cavity", "serving", "cover", "line", "flour", "jar", "fixed"]
-
-Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
-Count = Annotated[float, Field(strict=True, allow_inf_nan=False)]
-Text = Annotated[str, Field(strict=True)]
-Flag = Annotated[bool, Field(strict=True)]
-
-
-class Part(BaseModel):
-    """A part of the document: frozen, and keeping fields it does not know."""
-
-    model_config = ConfigDict(frozen=True, extra="allow")
-
-
-class Weight(Part):
-    """A mass, with what was on the scale."""
-
-    value: Number | None = None
-    unit: MassUnit | None = None
-    basis: WeightBasis | None = None
-
-
-class Length(Part):
-    """A length of one piece."""
-
-    value: Number | None = None
-    unit: LengthUnit | None = None
-
-
-class Time(Part):
-    """A duration."""
-
-    value: Number | None = None
-    unit: TimeUnit | None = None
-
-
-class Temperature(Part):
-    """A temperature."""
-
-    value: Number | None = None
-    unit: TemperatureUnit | None = None
-
-
-class Volume(Part):
-    """A volume of a vessel or of oil."""
-
-    value: Number | None = None
-    unit: VolumeUnit | None = None
-
-
-class Percent(Part):
-    """A share [%]."""
-
-    value: Number | None = None
-    unit: Literal["%"] = "%"
-
-
-class Amount(Part):
-    """What was written: a value and a unit, a range, or unstated."""
-
-    value: Number | None = None
-    unit: AmountUnit | None = None
-    low: Number | None = None
-    high: Number | None = None
-    unstated: Flag | None = None
-
-
-class Target(Part):
-    """A wish for a reading: a value, a least, a most, or both bounds, in the reading's own unit."""
-
-    value: Number | None = None
-    min: Number | None = None
-    max: Number | None = None
 
 
 class Slashes(Part):
@@ -231,8 +153,34 @@ class Line(Part):
     note: Text | None = None
 
 
+class MakingStep(Part):
+    """One step of a jar's making. It acts on the lines that are in by then: those it names (`lines`, ids) and those
+    before; a first step that names none acts on all that no other names.
+
+    `minutes` are at heat, or of waiting; `to_mass` is what a reduction comes to; `left_in_pot` what stays behind in the
+    pot or the mortar; `lot` what the mortar holds at once; `water` what the pot is rinsed with.
+    """
+
+    id: Text | None = None
+    do: Deed | None = None
+    minutes: Number | None = None
+    heat: Literal["low", "medium", "high"] | None = None
+    to_temperature: Temperature | None = None
+    to_mass: Weight | None = None
+    left_in_pot: Weight | None = None
+    water: Weight | None = None
+    lot: Weight | None = None
+    cooled_in: CoolingPlace | None = None
+    vessel: Literal["pot", "tray"] | None = None
+    lines: list[Text] | None = None
+    note: Text | None = None
+
+
 class Jar(Part):
-    """One preparation within a formula."""
+    """One preparation within a formula.
+
+    `making` are the steps inside it, in order; `stand_time` is how long the fish stands once it is in its coat.
+    """
 
     id: Text | None = None
     name: Text | None = None
@@ -240,6 +188,8 @@ class Jar(Part):
     method: Method | None = None
     fish_groups: list[Text] | None = None
     lines: list[Line] | None = None
+    making: list[MakingStep] | None = None
+    stand_time: Time | None = None
     targets: dict[str, Target] | None = None
 
 
@@ -275,10 +225,22 @@ class Pan(Part):
     diameter: Length | None = None
 
 
+class CookingStage(Part):
+    """One stage of the cooking as the cook does it: how hot, how long [min], which side is down, pressed or basted."""
+
+    heat: Literal["low", "medium", "high"] | None = None
+    minutes: Number | None = None
+    covered: Flag | None = None
+    side: Literal["skin", "flesh", "first", "second"] | None = None
+    press: Flag | None = None
+    baste_every: Time | None = None
+
+
 class Cook(Part):
     """How the fish is cooked; none means served raw.
 
     `covered_time` is how long the lid is on, all the time where it is not said; `first_side` which face is down first.
+    `stages` are the cook's own minutes: the day is planned by them, and the model stands beside them.
     """
 
     method: (
@@ -314,6 +276,7 @@ class Cook(Part):
     first_side_share: Percent | None = None
     finished_in: FinishedIn | None = None
     second_fry: SecondFry | None = None
+    stages: list[CookingStage] | None = None
 
 
 # Ages that are vulnerable by definition: children under five, and the band that holds them.
@@ -336,11 +299,20 @@ class Diner(Part):
 
 
 class Side(Part):
-    """A simple side task or dish."""
+    """A simple side task or dish.
+
+    It takes `minutes` and so many pairs of `hands` (one unless said, none for what bakes by itself), `uses` stations by
+    their kind, and is done at least `before_plate` minutes before the plate. Salt and allergens come from what is
+    stated, and from its `lines`.
+    """
 
     id: Text | None = None
     name: Text | None = None
     minutes: Number | None = None
+    hands: Count | None = None
+    uses: list[Text] | None = None
+    before_plate: Number | None = None
+    lines: list[Line] | None = None
     salt_g_per_serving: Number | None = None
     allergens: list[Text] | None = None
 

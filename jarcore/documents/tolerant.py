@@ -10,7 +10,8 @@ from pydantic import ValidationError
 from jarcore.data import Part as Raw
 from jarcore.data import Same, kept
 from jarcore.documents.findings import Finding, found
-from jarcore.documents.formula import Formula, Jar, Part
+from jarcore.documents.formula import Formula, Jar
+from jarcore.documents.parts import Part
 from jarcore.documents.pointers import Step, pointer
 
 # A part taken out can lay bare at most a few more (a text where a list was, say): then it is given up.
@@ -112,7 +113,7 @@ def _with_parts(kind: type[Part]) -> tuple[str, ...]:
     return tuple(
         name
         for name, field in kind.model_fields.items()
-        if any(word in str(field.annotation) for word in ("list", "dict", "formula."))
+        if any(word in str(field.annotation) for word in ("list", "dict", "jarcore.documents."))
     )
 
 

@@ -4,7 +4,8 @@ import math
 from dataclasses import replace
 
 from jarcore.data import Cut, Pantry, Species, parameter, rows
-from jarcore.documents.formula import Fish, Weight
+from jarcore.documents.formula import Fish
+from jarcore.documents.parts import Weight
 from jarcore.fish.geometry import Piece, measure_piece, round_fish_thickness_mm
 from jarcore.fish.measured import PLAIN, FishGroup, Frozen, MeasuredFish
 from jarcore.reading import Quantities

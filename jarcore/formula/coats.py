@@ -5,13 +5,12 @@ from dataclasses import dataclass
 
 from jarcore.data import parameter, rows
 from jarcore.documents import Finding, Patch, found
-from jarcore.documents.formula import Amount
+from jarcore.documents.parts import Amount
 from jarcore.documents.patches import put, tidy
 from jarcore.documents.pointers import steps_of
 from jarcore.jars import Laid
 from jarcore.jars.coating import batter_set_out_g, consistency
-from jarcore.jars.contents import in_jar
-from jarcore.jars.spec import Spec
+from jarcore.jars.spec import Spec, in_jar
 
 # Bases by which a line follows another of its jar by itself.
 FOLLOWING = ("line", "flour", "jar")

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 
 from jarcore.data import Pantry
 from jarcore.documents.evaluation import Cost, CostPart, Unpriced
-from jarcore.documents.formula import Fish, Weight
+from jarcore.documents.formula import Fish
+from jarcore.documents.parts import Weight
 from jarcore.fish import MeasuredFish, edible_share
 from jarcore.formula.prepare import Prepared
 from jarcore.jars import Laid

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from jarcore.documents import Finding, Patch, found
 from jarcore.jars import Laid
-from jarcore.jars.contents import in_jar
+from jarcore.jars.spec import in_jar
 
 
 def defer_salt(laid: Laid) -> Iterator[Finding]:

@@ -20,7 +20,7 @@ from jarcore.formula.standing import not_ready, standing_for, verdict_of
 from jarcore.formula.suggest import suggestions
 from jarcore.formula.unstated import sodium_of
 from jarcore.heat import cook_result
-from jarcore.jars import Laid, line_results, reading_of
+from jarcore.jars import Laid, line_results, made_steps, making_findings, reading_of
 from jarcore.judgement import Case, allergens_of, cautions_of, stands
 from jarcore.version import VERSION
 
@@ -54,15 +54,17 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     findings += [
         *windows_apart(jars),
         *(one for laid in jars for one in defer_salt(laid)),
+        *(one for laid in jars for one in making_findings(laid.contents)),
         *suggestions(document, ready, ledger),
         *more,
     ]
-    allergens = allergens_of(formula, jars)
+    allergens = allergens_of(ready.sides, jars)
     case = Case(
         formula=formula,
         pantry=ready.pantry,
         fish=fish,
         jars=jars,
+        sides=ready.sides,
         clock=ready.clock,
         heat=ready.heat,
         allergens=allergens,
@@ -116,6 +118,7 @@ def _jar_result(
     shown: JarResult = {
         "id": laid.jar.id,
         "lines": lines,
+        "making": made_steps(laid.contents),
         "reading": reading,
         "window": laid.window,
         "vessels": laid.standing.vessels,

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from jarcore.data import parameter, rows
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluation import Guidance, Ledger, LedgerEntry, Missing
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.formula.prepare import Prepared
 from jarcore.formula.unstated import missing_of
 from jarcore.jars import Laid, Salted, on_one_fish, target_states
@@ -27,7 +27,7 @@ def ledger_of(ready: Prepared) -> tuple[Ledger, list[Finding]]:
     salt = None if native is None else native + added
     per = salt / servings if salt is not None and servings else None
     other = sum(one.step.other_sodium_mg for one in salts)
-    sides = sum(grams or 0.0 for grams in ready.sides_salt_g)
+    sides = sum(one.salt_g or 0.0 for one in ready.sides)
     second, told = _second_salting(jars, edible)
     ledger: Ledger = {
         "entries": [_entry(laid, laid.salt, missing) for laid in jars if laid.salt is not None],

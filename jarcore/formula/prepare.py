@@ -15,10 +15,12 @@ from jarcore.jars import (
     Contents,
     Laid,
     Limit,
+    SideRead,
     clock_of,
     counter_limit,
     kind_of,
     known_spells,
+    read_sides,
     salted,
     standing_of,
     stuffs,
@@ -38,8 +40,7 @@ NO_COAT = Coated(None)
 class Prepared:
     """A formula read and weighed: what evaluation and every question start from.
 
-    `sides_salt_g` is the salt of a serving of each side [g], None where it is not stated; `found` what was found so
-    far.
+    `found` is what was found so far.
     """
 
     formula: Formula
@@ -50,7 +51,7 @@ class Prepared:
     jars: tuple[Laid, ...]
     heat: Stated
     clock: Clock
-    sides_salt_g: tuple[float | None, ...]
+    sides: tuple[SideRead, ...]
     found: tuple[Finding, ...]
 
 
@@ -86,10 +87,7 @@ def prepare(
     _same_ids(formula.jars or [], read)
     at_risk = any(diner.at_risk for diner in formula.diners or []) or read.told("/diners")
     heat = read_heat(formula.cook or Cook(), any(stuffs(laid) for laid in jars), at_risk, read)
-    sides = tuple(
-        read.count(side.salt_g_per_serving, f"/sides/{place}/salt_g_per_serving")
-        for place, side in enumerate(formula.sides or [])
-    )
+    sides = read_sides(formula, fish, servings, pantry, read)
     timed, clock, later = _timed(formula, jars, fish, heat, only)
     return Prepared(
         formula=formula,
@@ -100,7 +98,7 @@ def prepare(
         jars=timed,
         heat=heat,
         clock=clock,
-        sides_salt_g=sides,
+        sides=sides,
         found=(*read.found, *later),
     )
 

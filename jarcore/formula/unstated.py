@@ -19,10 +19,9 @@ def missing_of(ready: Prepared) -> list[Missing]:
     known.
     """
     found = [one for laid in ready.jars for one in _missing_in(laid)]
-    for place, side in enumerate(ready.formula.sides or []):
-        if ready.sides_salt_g[place] is None:
-            name = side.name or NAMELESS_SIDE
-            found.append({"path": f"/sides/{place}", "text": sentence("missing/salt", jar=name)})
+    for one in ready.sides:
+        if one.salt_g is None:
+            found.append({"path": one.path, "text": sentence("missing/salt", jar=one.side.name or NAMELESS_SIDE)})
     return found
 
 

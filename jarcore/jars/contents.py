@@ -10,7 +10,8 @@ from jarcore.documents.evaluated_jar import Range
 from jarcore.documents.formula import Fish, Jar
 from jarcore.fish import MeasuredFish
 from jarcore.jars.fade import fade
-from jarcore.jars.spec import Scope, Spec, read_lines
+from jarcore.jars.making import Deed, Stage, made, read_making
+from jarcore.jars.spec import Scope, Spec, in_jar, read_lines
 from jarcore.jars.weighing import Weighing, cover_ml, per_weights
 from jarcore.reading import Quantities
 from jarcore.reading.quantities import limits
@@ -54,6 +55,7 @@ class Contents:
 
     `named` is every ingredient that a line names, whatever its amount, `held` what those bring that somebody may
     avoid (allergens, flags, alcohol), and `masses_at_ends` weighs the lines at the ends of what was written as ranges.
+    `deeds` are the steps of its making, `stages` the pot after each.
     """
 
     jar: Jar
@@ -64,20 +66,24 @@ class Contents:
     named: tuple[Ingredient, ...]
     held: frozenset[str]
     masses_at_ends: Callable[[], Iterator[Masses]] = lambda: iter(())
+    deeds: tuple[Deed, ...] = ()
+    stages: tuple[Stage, ...] = ()
 
     @cached_property
     def ends(self) -> tuple["Contents", ...]:
         """The jar at the ends of what was written as ranges; empty without one. Weighed when somebody asks for it."""
-        return tuple(self._with(masses, fill(self.specs, masses)) for masses in self.masses_at_ends())
+        return tuple(self.weighing(masses) for masses in self.masses_at_ends())
+
+    def weighing(self, masses: Masses, at_ends: Callable[[], Iterator[Masses]] = lambda: iter(())) -> "Contents":
+        """The same lines with these masses [g], and with these at the ends of ranges; made as the jar is made."""
+        specs, stages = made(self.deeds, self.specs, masses)
+        filled = fill(specs, masses)
+        return replace(self, specs=specs, masses=masses, filled=filled, masses_at_ends=at_ends, stages=stages)
 
     def part_of(self, share: float) -> "Contents":
         """The jar as if only a share of it were made [1]: for one group of the pieces."""
-        return self._with(
-            tuple(None if mass is None else mass * share for mass in self.masses), self.filled.times(share)
-        )
-
-    def _with(self, masses: Masses, filled: Filled) -> "Contents":
-        return replace(self, masses=masses, filled=filled, masses_at_ends=lambda: iter(()))
+        masses = tuple(None if mass is None else mass * share for mass in self.masses)
+        return replace(self, masses=masses, filled=self.filled.times(share), masses_at_ends=lambda: iter(()))
 
     @property
     def composition(self) -> Composition:
@@ -224,17 +230,20 @@ def weigh_jar(
             masses = map(_weighed, at_end.masses(per, first)[0])
             yield tuple(mass if mass is None or mass <= most.high else None for mass in masses)
 
-    named = tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient))
-    held = frozenset[str]().union(*(spec.held for spec in specs))
+    weighed = tuple(middle)
+    deeds = read_making(jar, path, read)
+    as_made, stages = made(deeds, specs, weighed)
     return Contents(
         jar=jar,
         path=path,
-        specs=specs,
-        masses=tuple(middle),
-        filled=fill(specs, middle),
-        named=named,
-        held=held,
+        specs=as_made,
+        masses=weighed,
+        filled=fill(as_made, weighed),
+        named=tuple(dict.fromkeys(s.ingredient for s in specs if s.ingredient)),
+        held=frozenset[str]().union(*(spec.held for spec in specs)),
         masses_at_ends=masses_at_ends,
+        deeds=deeds,
+        stages=stages,
     )
 
 
@@ -261,13 +270,8 @@ def fill(specs: Sequence[Spec], masses: Sequence[float | None]) -> Filled:
 def _gone_in(specs: Sequence[Spec], masses: Sequence[float | None]) -> Iterator[tuple[Spec, Ingredient, float]]:
     """Each line that could be weighed with what goes into the jar of it: as which ingredient, and how much [g]."""
     for spec, mass in zip(specs, masses, strict=True):
-        if mass and spec.as_goes_in:
-            yield spec, spec.as_goes_in, mass * spec.goes_in
-
-
-def in_jar(spec: Spec) -> bool:
-    """Whether a line is in the jar itself, not held back for just before heat or for the plate."""
-    return spec.line.when in (None, "jar")
+        if mass and spec.as_made and spec.made_share:
+            yield spec, spec.as_made, mass * spec.made_share
 
 
 def _picks(specs: Sequence[Spec]) -> list[list[int]]:

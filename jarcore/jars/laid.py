@@ -148,7 +148,9 @@ class Laid:
 
     @property
     def is_heated(self) -> bool:
-        """Whether it meets heat as it is made: as the cook says, else a stock or a sauce begun in fat."""
+        """Whether it meets heat as it is made: as its making or the cook says, else a stock or a sauce begun in fat."""
+        if self.contents.deeds:
+            return any(deed.row.heats for deed in self.contents.deeds)
         if self.method.heated is not None:
             return self.method.heated
         if self.kind.finishes:
@@ -162,7 +164,7 @@ class Laid:
         """
         if self.kind.finishes or not self.kind.touches_raw:
             return False
-        unsaid = self.method.heated is None
+        unsaid = self.method.heated is None and not self.contents.deeds
         return self.is_heated or (unsaid and self.kind.boiled_first and self.contents.flares)
 
     @property

@@ -10,7 +10,8 @@ from jarcore.data import AROMATIC, Ingredient, Scale, kept, parameter
 from jarcore.data.targets import WINDOW
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluated_jar import Aside, LineResult, Range, Reading, TargetState, Weigh, Window
-from jarcore.documents.formula import Line, Target
+from jarcore.documents.formula import Line
+from jarcore.documents.parts import Target
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents
 from jarcore.jars.laid import Laid

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from jarcore.data import Ingredient, Pantry, kept, named, named_in, parameter
-from jarcore.documents.formula import Amount, Jar, Line
+from jarcore.documents.formula import Jar, Line
+from jarcore.documents.parts import Amount
 from jarcore.fish import MeasuredFish
 from jarcore.reading import Quantities, dimension, factor
 from jarcore.reading.quantities import limits
@@ -54,13 +55,22 @@ class Scope:
         return frozenset(basis for basis, value in known.items() if value is None)
 
 
+@dataclass(frozen=True, slots=True)
+class Made:
+    """What a line is in the finished jar: as which ingredient, and how much of it for a gram that is weighed [g/g]."""
+
+    ingredient: Ingredient
+    times: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Spec:
     """A line read: its place among the lines, its amount as (low, middle, high), how it grows with the fish.
 
     `age_min` is how long before its use it was made [min], None where it is not said; `held` is what it brings that
     somebody may avoid; an ingredient that the pantry has not is taken at its word. `goes_in` is what goes into the jar
-    of what is weighed [1]: less of what is squeezed, more of what is soaked.
+    of what is weighed [1]: less of what is squeezed, more of what is soaked. `made` is what the jar's making left of
+    it, None where nothing was made of it.
     """
 
     place: int
@@ -71,6 +81,17 @@ class Spec:
     age_min: float | None
     held: frozenset[str]
     goes_in: float = 1.0
+    made: Made | None = None
+
+    @property
+    def as_made(self) -> Ingredient | None:
+        """The ingredient as it is in the finished jar."""
+        return self.made.ingredient if self.made else self.as_goes_in
+
+    @property
+    def made_share(self) -> float:
+        """What is in the finished jar of a gram that is weighed [1]."""
+        return self.made.times if self.made else self.goes_in
 
     @property
     def as_goes_in(self) -> Ingredient | None:
@@ -121,6 +142,11 @@ def read_lines(jar: Jar, path: str, pantry: Pantry, scope: Scope, read: Quantiti
             )
         )
     return specs
+
+
+def in_jar(spec: Spec) -> bool:
+    """Whether a line is in the jar itself, not held back for just before heat or for the plate."""
+    return spec.line.when in (None, "jar")
 
 
 def _goes_in(line: Line, where: str, read: Quantities) -> float:

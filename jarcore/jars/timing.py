@@ -6,8 +6,8 @@ from dataclasses import replace
 from jarcore.data import look_at_the_time
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluated_jar import Window
-from jarcore.jars.contents import in_jar
 from jarcore.jars.laid import Laid
+from jarcore.jars.spec import in_jar
 from jarcore.jars.window import Limit, tightest, window_of
 
 

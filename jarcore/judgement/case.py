@@ -8,7 +8,7 @@ from jarcore.documents import Findings, Formula
 from jarcore.documents.formula import SMALL_CHILDREN, Diner
 from jarcore.fish import Clock, MeasuredFish
 from jarcore.heat import Stated
-from jarcore.jars import Laid
+from jarcore.jars import Laid, SideRead
 
 CHILDREN = (*SMALL_CHILDREN, "9-13")
 
@@ -47,6 +47,7 @@ class Case:
     pantry: Pantry
     fish: MeasuredFish
     jars: Sequence[Laid]
+    sides: Sequence[SideRead]
     clock: Clock
     heat: Stated
     allergens: Sequence[str]

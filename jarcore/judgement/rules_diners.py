@@ -6,7 +6,7 @@ from jarcore.data import Said, avoided_by, bare, parameter, rows, said
 from jarcore.jars import Laid
 from jarcore.jars.spec import Spec
 from jarcore.judgement.case import CHILDREN, Case, Hit
-from jarcore.judgement.held import ALWAYS_PRESENT, held_in, side_holds, tells
+from jarcore.judgement.held import ALWAYS_PRESENT, held_in, tells
 
 ADULT = "adult"
 # What has a caution of its own when a diner avoids it.
@@ -14,7 +14,7 @@ OWN_CODES = {"alcohol": "alcohol-avoid", "pork": "pork-avoid"}
 
 
 def _avoids(case: Case) -> Iterator[Hit]:
-    held = held_in(case.formula, case.jars)
+    held = held_in(case.sides, case.jars)
     if any(one.path == "/diners" for one in case.found):
         yield Hit("avoid-unknown", "/diners", said("avoid-unknown/diners"))
     for place, diner in enumerate(case.diners):
@@ -39,7 +39,7 @@ def _without(case: Case, met: set[str]) -> Said | None:
     if ALWAYS_PRESENT in met:
         return said("do/no-fish")
     bring = [spec.called for laid in case.jars for spec in laid.contents.specs if met & spec.held]
-    bring += [side.name for side in case.formula.sides or [] if side.name and met & side_holds(side)]
+    bring += [one.side.name for one in case.sides if one.side.name and met & one.holds]
     return said("do/leave-out", what=list(dict.fromkeys(bring))) if bring else None
 
 
@@ -56,7 +56,8 @@ def _is_in(word: str, case: Case) -> bool:
         any(_called(word, i.id, i.name, *i.synonyms) for laid in case.jars for i in laid.contents.named)
         or any(_called(word, s.line.ingredient or "") for laid in case.jars for s in laid.contents.specs)
         or any(_called(word, one.id, one.name, *one.synonyms) for one in species)
-        or any(_called(word, side.name or "") for side in case.formula.sides or [])
+        or any(_called(word, one.side.name or "") for one in case.sides)
+        or any(_called(word, i.id, i.name, *i.synonyms) for one in case.sides for i in one.named)
     )
 
 
@@ -67,7 +68,7 @@ def _is_known(word: str, case: Case) -> bool:
 
 
 def _ages(case: Case) -> Iterator[Hit]:
-    held = held_in(case.formula, case.jars)
+    held = held_in(case.sides, case.jars)
     portions = {row["age"]: Said(f"portion/{row['age']}", row) for row in rows("portions")}
     for place, diner in enumerate(case.diners):
         path = f"/diners/{place}"
@@ -107,12 +108,11 @@ def _not_for_all(case: Case) -> Iterator[Hit]:
             yield Hit("alcohol-child", where)
         if vulnerable and tells(spec, "raw-egg") and not tells(spec, "pasteurised"):
             yield Hit("raw-egg-vulnerable", where)
-    for place, side in enumerate(case.formula.sides or []):
-        brings = side_holds(side)
-        if children and "alcohol" in brings:
-            yield Hit("alcohol-child", f"/sides/{place}")
-        if "honey" in brings and case.ages("infant"):
-            yield Hit("honey-infant", f"/sides/{place}")
+    for side in case.sides:
+        if children and "alcohol" in side.holds:
+            yield Hit("alcohol-child", side.path)
+        if "honey" in side.holds and case.ages("infant"):
+            yield Hit("honey-infant", side.path)
     for laid in case.touching():
         if children and laid.method.fate in ("cooked", "eaten") and "alcohol" in laid.contents.held:
             yield Hit("alcohol-child", f"{laid.path}/method/fate")

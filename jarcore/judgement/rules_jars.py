@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from jarcore.data import Ingredient, parameter, said
+from jarcore.data import Ingredient, cooling_rows, parameter, said
 from jarcore.jars import Laid, stuffs
 from jarcore.judgement.case import Case, Hit
 from jarcore.judgement.held import tells
@@ -23,6 +23,10 @@ def _lines(case: Case) -> Iterator[Hit]:
                 yield Hit("honey-infant", where)
             if spec.line.when == "before_heat":
                 yield Hit("deferred-salt", where)
+    for side in case.sides:
+        for spec in side.contents.specs if side.contents else ():
+            if tells(spec, "nitrite"):
+                yield Hit("curing-salt", f"{side.path}/lines/{spec.place}")
 
 
 def _vessel(case: Case) -> Iterator[Hit]:
@@ -65,7 +69,7 @@ def _handling(case: Case) -> Iterator[Hit]:
             yield Hit("rinse-sink", laid.path)
     if touching:
         yield Hit("raw-to-cooked", "")
-    if case.formula.sides:
+    if case.sides:
         yield Hit("sides-warm", "/sides")
 
 
@@ -86,7 +90,12 @@ def _by_kind(case: Case, laid: Laid) -> Iterator[Hit]:
         yield (
             Hit("filling-low", "/cook/core_target") if case.under("filling_target") else Hit("filling-core", laid.path)
         )
-    if laid.boiled_first:
+    slow = next((stage for stage in laid.contents.stages if stage.cooled and stage.cooled.too_slow), None)
+    if slow and slow.cooled:
+        where = cooling_rows()[slow.cooled.place].name
+        words = said("cools-too-slowly", jar=laid.contents.called, where=where)
+        yield Hit("cools-too-slowly", slow.deed.path, words, named=True)
+    elif laid.boiled_first and not any(stage.cooled for stage in laid.contents.stages):
         yield Hit("heated-jar-cooling", laid.path)
     if kind.finishes:
         if contents.names(lambda one: one.group == "egg"):

@@ -10,7 +10,7 @@ from jarcore.data.house import CORE, PORTION, HouseRule
 from jarcore.data.readings import reading
 from jarcore.data.targets import PLATE, target_rows
 from jarcore.documents import Formula, Patch
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.documents.pointers import steps_of
 from jarcore.formula import Prepared, prepare
 from jarcore.jars import target_states

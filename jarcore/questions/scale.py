@@ -9,7 +9,8 @@ from collections.abc import Mapping
 from typing import Any
 
 from jarcore.data import Pantry
-from jarcore.documents.formula import Fish, Group, Weight
+from jarcore.documents.formula import Fish, Group
+from jarcore.documents.parts import Weight
 from jarcore.documents.patches import Patch, put_below, tidy
 from jarcore.formula.prepare import Prepared, prepare
 from jarcore.reading import Quantities

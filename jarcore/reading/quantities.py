@@ -9,7 +9,7 @@ from typing import Any
 
 from jarcore.data import rows
 from jarcore.documents import Findings, Patch, found
-from jarcore.documents.formula import Length, Percent, Temperature, Time, Volume, Weight
+from jarcore.documents.parts import Length, Percent, Temperature, Time, Volume, Weight
 from jarcore.reading.units import celsius, factor, written_unit
 
 POSITION = re.compile(r"/\d+(?=/|$)")

@@ -5,7 +5,7 @@ from typing import Any
 from unittest import TestCase
 
 from jarcore.data import default_pantry, with_rows
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.formula import evaluate
 from jarcore.questions import solve
 from tests.core import cases

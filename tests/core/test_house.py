@@ -6,7 +6,7 @@ from unittest import TestCase
 import jsonpatch
 
 from jarcore.data import default_pantry, with_rows
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.formula import evaluate
 from jarcore.questions import solve
 from jarcore.questions.house import house

@@ -12,7 +12,7 @@ import numpy as np
 from ortools.linear_solver import pywraplp
 
 from jarcore import ask
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.formula import evaluate, prepare
 from jarcore.questions import solve
 from jarcore.questions.solve.aims import Aim, aims_of

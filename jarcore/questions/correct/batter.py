@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from jarcore.data import parameter, rows, said
 from jarcore.jars.coating import consistency
-from jarcore.jars.contents import in_jar
+from jarcore.jars.spec import in_jar
 from jarcore.questions.correct.mishap import Choice, Mishap
 from jarcore.questions.correct.more import more_of
 from jarcore.questions.solve.writing import rounded_g

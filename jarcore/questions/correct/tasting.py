@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from jarcore.data import Ingredient, rendered, rows, said, sentence
 from jarcore.documents import Patch
 from jarcore.jars import Laid
-from jarcore.jars.contents import in_jar
+from jarcore.jars.spec import in_jar
 from jarcore.questions.correct.batter import mends_of_batter
 from jarcore.questions.correct.mishap import Choice, Mishap
 from jarcore.questions.correct.more import more_of

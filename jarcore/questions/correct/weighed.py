@@ -8,7 +8,7 @@ import numpy as np
 
 from jarcore.data import parameter, rows, said
 from jarcore.documents import Patch
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.documents.patches import put_below, tidy
 from jarcore.formula import prepare
 from jarcore.formula.planned import nearest_best

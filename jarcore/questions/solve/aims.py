@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from jarcore.data.readings import ReadingRow, reading
 from jarcore.data.targets import TargetRow, target_rows
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.jars import bounds_of
 
 # A time that the best is to hold: it begins no later and ends no earlier.

@@ -1,7 +1,7 @@
 """The lines of a jar as unknown masses: what they weigh now, what they follow, what each of them brings."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
@@ -10,8 +10,7 @@ import numpy.typing as npt
 from jarcore.data import Ingredient, kept, parameter
 from jarcore.formula import Prepared, for_a_gram, with_contents
 from jarcore.jars import Laid
-from jarcore.jars.contents import fill, in_jar
-from jarcore.jars.spec import Spec
+from jarcore.jars.spec import Spec, in_jar
 from jarcore.jars.weighing import HANGING
 from jarcore.reading.quantities import limits
 from jarcore.substances import ALCOHOL_DENSITY, charge_brought, mix
@@ -101,7 +100,7 @@ class Amounts:
         """What a gram of each line brings to the charge balance at a pH [meq/g]."""
         return np.array(
             [
-                charge_brought(spec.as_goes_in, ph) * spec.goes_in if spec.as_goes_in and self._counts(spec) else 0.0
+                charge_brought(spec.as_made, ph) * spec.made_share if spec.as_made and self._counts(spec) else 0.0
                 for spec in self.specs
             ]
         )
@@ -116,12 +115,12 @@ class Amounts:
         return self.laid.kind.finishes or in_jar(spec)
 
     def _one(self, spec: Spec, what: str) -> float:
-        ingredient = spec.as_goes_in
+        ingredient = spec.as_made
         if ingredient is None:
             return 0.0
         if what.startswith("all_"):
-            return _brought(ingredient).get(what.removeprefix("all_"), 0.0) * spec.goes_in
-        return _brought(ingredient).get(what, 0.0) * spec.goes_in if self._counts(spec) else 0.0
+            return _brought(ingredient).get(what.removeprefix("all_"), 0.0) * spec.made_share
+        return _brought(ingredient).get(what, 0.0) * spec.made_share if self._counts(spec) else 0.0
 
     def trial(self, masses: Vector) -> Prepared:
         """The formula with these masses [g] in the jar."""
@@ -129,8 +128,7 @@ class Amounts:
         least, most = self.ends
         middle = self._masses(masses)
         ends = [self._masses(masses * times) for times in (least, most)] if contents.ends else []
-        made = replace(contents, masses=middle, filled=fill(self.specs, middle), masses_at_ends=lambda: iter(ends))
-        return with_contents(self.ready, self.place, made)
+        return with_contents(self.ready, self.place, contents.weighing(middle, lambda: iter(ends)))
 
     def _masses(self, masses: Vector) -> tuple[float | None, ...]:
         known = self.laid.contents.masses

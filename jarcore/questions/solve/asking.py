@@ -7,7 +7,7 @@ from types import MappingProxyType
 from typing import Any
 
 from jarcore.data import Ingredient, Pantry
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.formula import Prepared, prepare
 from jarcore.jars import bounds_of
 from jarcore.questions.solve.aims import Aim, Want

@@ -2,7 +2,7 @@
 
 import math
 
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.documents.patches import tidy
 from jarcore.questions.solve.aims import Aim
 from jarcore.questions.solve.values import Values

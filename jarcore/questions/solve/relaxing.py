@@ -9,7 +9,7 @@ from typing_extensions import TypedDict
 from jarcore.data import look_at_the_time, said, sentence
 from jarcore.data.targets import PLATE
 from jarcore.documents import Patch
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.documents.patches import put, take_out
 from jarcore.documents.pointers import Step
 from jarcore.questions.solve.aims import Aim

@@ -9,7 +9,7 @@ from typing_extensions import TypedDict
 from jarcore.data import Pantry, default_pantry
 from jarcore.data.targets import PLATE
 from jarcore.documents import Patch
-from jarcore.documents.formula import Target
+from jarcore.documents.parts import Target
 from jarcore.formula import evaluate, prepare
 from jarcore.questions.brought import cautions_brought
 from jarcore.questions.solve.aims import Aim, aims_of

@@ -7,7 +7,7 @@ import numpy as np
 
 from jarcore.data import Scale, rows
 from jarcore.documents import Patch
-from jarcore.documents.formula import Amount
+from jarcore.documents.parts import Amount
 from jarcore.documents.patches import put, tidy
 from jarcore.documents.pointers import Step
 from jarcore.jars.spec import Spec

@@ -472,6 +472,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/ask/read-making": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * read-making
+         * @description A step of a jar's making out of typed words.
+         */
+        post: operations["ask_read_making"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/ask/rewrite-line": {
         parameters: {
             query?: never;
@@ -2015,6 +2035,7 @@ export interface components {
          * @description How the fish is cooked; none means served raw.
          *
          *     `covered_time` is how long the lid is on, all the time where it is not said; `first_side` which face is down first.
+         *     `stages` are the cook's own minutes: the day is planned by them, and the model stands beside them.
          */
         Cook: {
             /**
@@ -2078,6 +2099,11 @@ export interface components {
             pressed: boolean | null;
             /** @default null */
             second_fry: components["schemas"]["SecondFry"] | null;
+            /**
+             * Stages
+             * @default null
+             */
+            stages: components["schemas"]["CookingStage"][] | null;
             /** @default null */
             start_temperature: components["schemas"]["Temperature"] | null;
         } & {
@@ -2179,6 +2205,41 @@ export interface components {
             minutes: number;
             /** Name */
             name: string;
+        };
+        /**
+         * CookingStage
+         * @description One stage of the cooking as the cook does it: how hot, how long [min], which side is down, pressed or basted.
+         */
+        CookingStage: {
+            /** @default null */
+            baste_every: components["schemas"]["Time"] | null;
+            /**
+             * Covered
+             * @default null
+             */
+            covered: boolean | null;
+            /**
+             * Heat
+             * @default null
+             */
+            heat: ("low" | "medium" | "high") | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Press
+             * @default null
+             */
+            press: boolean | null;
+            /**
+             * Side
+             * @default null
+             */
+            side: ("skin" | "flesh" | "first" | "second") | null;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * CorrectAsked
@@ -3135,6 +3196,16 @@ export interface components {
             source: string;
         };
         /**
+         * HeatRead
+         * @description A temperature as it was typed.
+         */
+        HeatRead: {
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * HeatTraits
          * @description One method: in a depth of oil (`deep` where that covers the fish), in a pan; what sets it; whether it is turned.
          *
@@ -3288,6 +3359,8 @@ export interface components {
         /**
          * Jar
          * @description One preparation within a formula.
+         *
+         *     `making` are the steps inside it, in order; `stand_time` is how long the fish stands once it is in its coat.
          */
         Jar: {
             /**
@@ -3310,6 +3383,11 @@ export interface components {
              * @default null
              */
             lines: components["schemas"]["Line"][] | null;
+            /**
+             * Making
+             * @default null
+             */
+            making: components["schemas"]["MakingStep"][] | null;
             /** @default null */
             method: components["schemas"]["Method"] | null;
             /**
@@ -3317,6 +3395,8 @@ export interface components {
              * @default null
              */
             name: string | null;
+            /** @default null */
+            stand_time: components["schemas"]["Time"] | null;
             /**
              * Targets
              * @default null
@@ -3373,6 +3453,8 @@ export interface components {
             id: string | null;
             /** Lines */
             lines: components["schemas"]["LineResult"][];
+            /** Making */
+            making: components["schemas"]["MadeStep"][];
             reading: components["schemas"]["Reading"];
             /** Vessels */
             vessels: number | null;
@@ -3817,6 +3899,119 @@ export interface components {
         MadeOut: {
             /** Id */
             id: string;
+        };
+        /**
+         * MadeStep
+         * @description One step of a jar's making: in words, how long it takes [min], and what is in the pot after it [g], how warm
+         *     [degC], and how much is left of the alcohol that was in before [1].
+         *
+         *     `proposed` says that the minutes are reckoned and not written; `hands` that somebody stands by; `lines` are those
+         *     that go in with it.
+         */
+        MadeStep: {
+            /** Alcohol Left */
+            alcohol_left: number | null;
+            /** Celsius */
+            celsius: number;
+            /** Do */
+            do: string;
+            /** Hands */
+            hands: boolean;
+            /** Id */
+            id: string | null;
+            /** Lines */
+            lines: (string | null)[];
+            /** Mass G */
+            mass_g: number;
+            /** Minutes */
+            minutes: number;
+            /** Proposed */
+            proposed: boolean;
+            /** Station */
+            station: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * MakingRead
+         * @description A step out of words; `missing` says what is still to be said, with no step at all where no deed was named.
+         */
+        MakingRead: {
+            /** Missing */
+            missing: string | null;
+            step: components["schemas"]["StepRead"] | null;
+        };
+        /**
+         * MakingStep
+         * @description One step of a jar's making. It acts on the lines that are in by then: those it names (`lines`, ids) and those
+         *     before; a first step that names none acts on all that no other names.
+         *
+         *     `minutes` are at heat, or of waiting; `to_mass` is what a reduction comes to; `left_in_pot` what stays behind in the
+         *     pot or the mortar; `lot` what the mortar holds at once; `water` what the pot is rinsed with.
+         */
+        MakingStep: {
+            /**
+             * Cooled In
+             * @default null
+             */
+            cooled_in: ("room" | "chiller" | "ice_bath") | null;
+            /**
+             * Do
+             * @default null
+             */
+            do: ("weigh" | "grind" | "heat" | "boil_off" | "reduce" | "steep" | "cool" | "strain" | "rest" | "rinse_pot") | null;
+            /**
+             * Heat
+             * @default null
+             */
+            heat: ("low" | "medium" | "high") | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /** @default null */
+            left_in_pot: components["schemas"]["Weight"] | null;
+            /**
+             * Lines
+             * @default null
+             */
+            lines: string[] | null;
+            /** @default null */
+            lot: components["schemas"]["Weight"] | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /** @default null */
+            to_mass: components["schemas"]["Weight"] | null;
+            /** @default null */
+            to_temperature: components["schemas"]["Temperature"] | null;
+            /**
+             * Vessel
+             * @default null
+             */
+            vessel: ("pot" | "tray") | null;
+            /** @default null */
+            water: components["schemas"]["Weight"] | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * MassRead
+         * @description A mass as it was typed.
+         */
+        MassRead: {
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
         };
         /**
          * MemberOut
@@ -4444,6 +4639,23 @@ export interface components {
             text: string;
         };
         /**
+         * ReadMakingAsked
+         * @description Words typed for the making of a jar.
+         */
+        ReadMakingAsked: {
+            document: components["schemas"]["Formula"];
+            /**
+             * Jar
+             * @description The position of a jar: a whole number from 0.
+             */
+            jar: number;
+            /**
+             * Text
+             * @description A step of the making as a cook types it.
+             */
+            text: string;
+        };
+        /**
          * Reading
          * @description A whole jar as made. Shares are g per 100 g of the jar unless the name says otherwise.
          *
@@ -4905,6 +5117,10 @@ export interface components {
         /**
          * Side
          * @description A simple side task or dish.
+         *
+         *     It takes `minutes` and so many pairs of `hands` (one unless said, none for what bakes by itself), `uses` stations by
+         *     their kind, and is done at least `before_plate` minutes before the plate. Salt and allergens come from what is
+         *     stated, and from its `lines`.
          */
         Side: {
             /**
@@ -4913,10 +5129,25 @@ export interface components {
              */
             allergens: string[] | null;
             /**
+             * Before Plate
+             * @default null
+             */
+            before_plate: number | null;
+            /**
+             * Hands
+             * @default null
+             */
+            hands: number | null;
+            /**
              * Id
              * @default null
              */
             id: string | null;
+            /**
+             * Lines
+             * @default null
+             */
+            lines: components["schemas"]["Line"][] | null;
             /**
              * Minutes
              * @default null
@@ -4932,6 +5163,11 @@ export interface components {
              * @default null
              */
             salt_g_per_serving: number | null;
+            /**
+             * Uses
+             * @default null
+             */
+            uses: string[] | null;
         } & {
             [key: string]: unknown;
         };
@@ -5161,6 +5397,31 @@ export interface components {
             unit: string;
             /** Value */
             value: number | null;
+        };
+        /**
+         * StepRead
+         * @description A step of a making as read, without an id yet: the fields of the format.
+         */
+        StepRead: {
+            /** Cooled In */
+            cooled_in?: string;
+            /** Do */
+            do: string;
+            /** Heat */
+            heat?: string;
+            left_in_pot?: components["schemas"]["MassRead"];
+            /** Lines */
+            lines?: string[];
+            lot?: components["schemas"]["MassRead"];
+            /** Minutes */
+            minutes?: number;
+            /** Note */
+            note?: string;
+            to_mass?: components["schemas"]["MassRead"];
+            to_temperature?: components["schemas"]["HeatRead"];
+            /** Vessel */
+            vessel?: string;
+            water?: components["schemas"]["MassRead"];
         };
         /**
          * Stratum
@@ -6720,6 +6981,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Phrase"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    ask_read_making: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadMakingAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingRead"];
                 };
             };
             400: components["responses"]["Refused400"];
