@@ -8,7 +8,8 @@ from pydantic import BaseModel, ConfigDict, Field, field_validator
 from jarcore.data import Pantry
 from jarcore.data.targets import target_rows
 from jarcore.documents import Evaluation, Finding, Patch
-from jarcore.documents.formula import AmountUnit, Basis, Target
+from jarcore.documents.formula import Basis
+from jarcore.documents.parts import AmountUnit, Target
 from jarcore.formula import evaluate
 from jarcore.questions.across import across
 from jarcore.questions.beside import Beside, beside
@@ -36,6 +37,7 @@ from jarcore.questions.fits import Fit, fits
 from jarcore.questions.house import Kept, house
 from jarcore.questions.profiles import Profiles, profiles
 from jarcore.questions.read_line import Phrase, read_line
+from jarcore.questions.read_making import MakingRead, read_making
 from jarcore.questions.rewrite import Rewriting, rewrite
 from jarcore.questions.scale import scale
 from jarcore.questions.schools import Disagreement, schools_of
@@ -113,6 +115,18 @@ class ReadLineAsked(OfJar):
 def _read_line(asked: ReadLineAsked, pantry: Pantry, _told: Told) -> Phrase:
     """A line out of typed words, for a jar of the document."""
     return read_line(asked.document, asked.jar, asked.text, pantry)
+
+
+class ReadMakingAsked(OfJar):
+    """Words typed for the making of a jar."""
+
+    text: Words = Field(description="A step of the making as a cook types it.")
+
+
+@question("read-making")
+def _read_making(asked: ReadMakingAsked, pantry: Pantry, _told: Told) -> MakingRead:
+    """A step of a jar's making out of typed words."""
+    return read_making(asked.document, asked.jar, asked.text, pantry)
 
 
 class RewriteLineAsked(OfLine):

@@ -28,6 +28,7 @@ BESIDE: dict[str, list[dict[str, Any]]] = {
         {"source": ZANDER, "jar": 0, "line": 0, "into": 0, "over": 0},
     ],
     "read-line": [{"jar": 0, "text": "3:1 oil to lemon juice"}],
+    "read-making": [{"jar": 0, "text": "boil the wine, 4 min, into a cold pan"}],
     "rewrite-line": [{"jar": 0, "line": 0, "unit": "tsp"}, {"jar": 0, "line": 1, "basis": "line"}],
     "swaps": [{"jar": 0, "line": 0}],
     "scale": [{"servings": 17}, {"edible_g": 990.5}],
