@@ -1,7 +1,7 @@
 """The trade's rules and arithmetic: no Django, no HTTP, no clock, no chance.
 
-This is the door for whoever uses it as a library; it does not move. Inside, imports go one way: questions -> formula ->
-judgement -> heat -> jars -> flesh -> fish -> substances -> reading -> documents -> data.
+This is the door for whoever uses it as a library; it does not move. Inside, imports go one way: service -> questions ->
+formula -> judgement -> heat -> jars -> flesh -> fish -> substances -> reading -> documents -> data.
 """
 
 from importlib import import_module
@@ -11,9 +11,10 @@ from jarcore.version import VERSION
 
 if TYPE_CHECKING:
     from jarcore.data import BadPantry, Pantry, default_pantry, with_rows
-    from jarcore.documents import Evaluation, NotAFormula, formula_object, parse
+    from jarcore.documents import Evaluation, NotAFormula, Plan, formula_object, parse, service_object
     from jarcore.formula import evaluate
     from jarcore.questions import NoSuchQuestion, NotAsked, Profiles, ask, profiles, question_names
+    from jarcore.service import plan
 
 __version__ = VERSION
 
@@ -24,18 +25,21 @@ __all__ = [
     "NotAFormula",
     "NotAsked",
     "Pantry",
+    "Plan",
     "Profiles",
     "ask",
     "default_pantry",
     "evaluate",
     "formula_object",
     "parse",
+    "plan",
     "profiles",
     "question_names",
+    "service_object",
     "with_rows",
 ]
 # The rooms behind the door, the one that is asked last first.
-ROOMS = ("jarcore.data", "jarcore.documents", "jarcore.formula", "jarcore.questions")
+ROOMS = ("jarcore.data", "jarcore.documents", "jarcore.formula", "jarcore.questions", "jarcore.service")
 
 
 def __getattr__(name: str) -> Any:

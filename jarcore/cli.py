@@ -1,4 +1,4 @@
-"""The core on the command line: evaluate, profile or ask about a file, check the tables.
+"""The core on the command line: evaluate, profile or ask about a file, plan a service, check the tables.
 
 Only the answer goes to standard output.
 """
@@ -13,8 +13,9 @@ from typing import Any
 from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
 from jarcore.data.checks import faults
 from jarcore.data.sources import shares
-from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse, rows_of_a_kitchen
+from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse, rows_of_a_kitchen, service_object
 from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
+from jarcore.service import plan
 
 DONE, FAILED, NOT_ASKED = 0, 1, 2
 DOCUMENT = "/document"
@@ -30,6 +31,8 @@ def main(arguments: list[str]) -> int:
     if asked.command == "sources":
         print(*shares(), sep="\n")
         return DONE
+    if asked.command == "plan":
+        return _plan(asked.file, asked.pantry, asked.events)
     if asked.command == "ask":
         return _answer(asked.question, asked.file, asked.pantry, whole=True)
     return _answer(asked.command, asked.file, asked.pantry, whole=False)
@@ -40,6 +43,9 @@ def _commands() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(dest="command", required=True)
     for name in OF_A_FORMULA:
         _of_a_file(commands.add_parser(name, help=QUESTIONS[name].says))
+    planning = commands.add_parser("plan", help="the plan of a service: every step with its time, and why there")
+    _of_a_file(planning)
+    planning.add_argument("--events", metavar="FILE", help="what has happened: a list of events")
     asking = commands.add_parser("ask", help='any question: the file holds {"document": a formula, ...}')
     asking.add_argument("question", metavar="QUESTION", help=", ".join(QUESTIONS))
     _of_a_file(asking)
@@ -71,6 +77,33 @@ def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
         return _refused(_problem("Not valid", str(refusal), refusal.errors))
     print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
     return DONE
+
+
+def _plan(name: str, rows: str | None, events: str | None) -> int:
+    """Print the plan of a service."""
+    try:
+        value, findings = parse(_read(name))
+        document = service_object(value)
+        pantry, wrong = _pantry(rows)
+        for fault in wrong:
+            print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
+        happened = _events(events)
+    except NotAFormula as refusal:
+        return _refused(refusal.problem())
+    made = plan(document, pantry, findings, happened)
+    print(json.dumps(made, ensure_ascii=False, indent=2, allow_nan=False))
+    return DONE
+
+
+def _events(name: str | None) -> list[Mapping[str, Any]]:
+    """What has happened, out of a file: a list of events, or an object that holds one."""
+    if name is None:
+        return []
+    value, _ = parse(_read(name))
+    listed = value.get("events") if isinstance(value, Mapping) else value
+    if not isinstance(listed, list) or not all(isinstance(one, Mapping) for one in listed):
+        raise NotAFormula("Not events", f"{name}: events are a list of objects.")
+    return listed
 
 
 def _in_document(findings: Sequence[Finding]) -> list[Finding]:

@@ -11,7 +11,7 @@ from jarcore.data.makings import CoolingRow, MakingRow, cooling_rows, making_row
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
 from jarcore.data.patience import OutOfTime, look_at_the_time, patient_until
 from jarcore.data.recording import anew, forget, kept, recorded
-from jarcore.data.sentences import Said, rendered, said, sentence
+from jarcore.data.sentences import Said, all_of, rendered, said, sentence
 from jarcore.data.spoken import bare, bare_word
 from jarcore.data.tables import named, parameter, parameters, rows, schools, shelf
 
@@ -37,6 +37,7 @@ __all__ = [
     "Same",
     "Scale",
     "Species",
+    "all_of",
     "anew",
     "avoided_by",
     "bare",

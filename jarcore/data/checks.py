@@ -23,6 +23,7 @@ SENTENCES = {
     "receiving": ("sound", "refuse"),
     "dose_words": ("text",),
     "order": ("why",),
+    "steps": ("text",),
 }
 # What is no figure of the trade: so many of a unit is the unit of a reading, and counting begins at nought.
 UNITS = re.compile(r"\b100 (g|ml|cm2|l)\b|UTF-8|\b(from|above) 0\b")

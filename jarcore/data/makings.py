@@ -8,13 +8,14 @@ from jarcore.data.tables import rows
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MakingRow:
-    """One deed of making: whether it takes hands, heats, boils alcohol and water off, and on which station.
+    """One deed of making: as what it is planned, whether it takes hands, heats, boils alcohol and water off, and where.
 
     `minutes` are what it usually takes [min], for each line of it where `per_line`.
     """
 
     do: str
     name: str
+    planned_as: str
     hands: bool
     heats: bool
     boils: bool
@@ -41,6 +42,7 @@ def making_rows() -> dict[str, MakingRow]:
         row["do"]: MakingRow(
             do=row["do"],
             name=row["name"],
+            planned_as=row["planned_as"],
             hands=row["hands"] == "1",
             heats=row["heats"] == "1",
             boils=row["boils"] == "1",

@@ -3,7 +3,7 @@
 A row's key is the code of a finding and, where one code has several sentences, a slash and which of them it is.
 """
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
 from string import Formatter
@@ -15,6 +15,17 @@ from jarcore.data.tables import parameters, rows
 
 # Sentences that are kept in words.
 MOST_SENTENCES = 1024
+
+
+def all_of(words: Sequence[str]) -> str:
+    """Words of a list as they are said one after another.
+
+    >>> all_of(["salt"]), all_of(["salt", "dill", "lemon"])
+    ('salt', 'salt, dill and lemon')
+    """
+    return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)
+
+
 # Ways to write a value beyond Python's own: minutes, a share as per cent, words of a list.
 FORMS: Mapping[str, Callable[[Any], str]] = {
     "time": in_words,
@@ -22,6 +33,7 @@ FORMS: Mapping[str, Callable[[Any], str]] = {
     "pct": lambda share: f"{share * 100:g}",
     "list": ", ".join,
     "and": " and ".join,
+    "all": all_of,
     "short": lambda text: str(text)[:40],
     "start": lambda text: text[:1].upper() + text[1:],
 }

@@ -9,9 +9,9 @@ import math
 import re
 from typing import Any
 
+from jarcore.documents import formula, service
 from jarcore.documents.findings import Finding, found
-from jarcore.documents.formula import FORMAT, FORMAT_VERSION
-from jarcore.documents.limits import TooMuch, check, check_formula, most
+from jarcore.documents.limits import TooMuch, check, check_formula, check_service, most
 from jarcore.documents.pointers import Step, pointer
 from jarcore.documents.refusal import NotAFormula
 
@@ -130,23 +130,36 @@ def formula_object(value: Any) -> dict[str, Any]:
 
     Raises: NotAFormula; TooMuch, which is one, with the place for one that is too large.
     """
+    read = _of_format(value, "formula", formula.FORMAT, formula.FORMAT_VERSION)
+    check_formula(read)
+    return read
+
+
+def service_object(value: Any) -> dict[str, Any]:
+    """VALUE when it is a service document of a version this core reads, and no larger than it reckons with.
+
+    Raises: NotAFormula; TooMuch, which is one, with the place for one that is too large.
+    """
+    read = _of_format(value, "service", service.FORMAT, service.FORMAT_VERSION)
+    check_service(read)
+    return read
+
+
+def _of_format(value: Any, what: str, name: str, newest: int) -> dict[str, Any]:
+    """VALUE when it is a document of a format, of a version up to the newest one. Raises: NotAFormula."""
     if not isinstance(value, dict):
-        raise NotAFormula("Not a formula", "A formula is a JSON object; this is something else.")
-    if value.get("format") != FORMAT:
-        raise NotAFormula(
-            "Not a formula", f'The field "format" must be "{FORMAT}"; it is {_shown(value.get("format"))}.'
-        )
-    version = value.get("format_version", FORMAT_VERSION)
+        raise NotAFormula(f"Not a {what}", f"A {what} is a JSON object; this is something else.")
+    if value.get("format") != name:
+        shown = _shown(value.get("format"))
+        raise NotAFormula(f"Not a {what}", f'The field "format" must be "{name}"; it is {shown}.')
+    version = value.get("format_version", newest)
     if isinstance(version, bool) or not isinstance(version, int) or version < 1:
-        raise NotAFormula(
-            "Not a formula", f'The field "format_version" must be {FORMAT_VERSION}; it is {_shown(version)}.'
-        )
-    if version > FORMAT_VERSION:
+        raise NotAFormula(f"Not a {what}", f'The field "format_version" must be {newest}; it is {_shown(version)}.')
+    if version > newest:
         raise NotAFormula(
             "Newer format",
-            f"This file is of format version {version}; this program reads up to {FORMAT_VERSION}. Update it.",
+            f"This file is of format version {version}; this program reads up to {newest}. Update it.",
         )
-    check_formula(value)
     return value
 
 

@@ -50,6 +50,24 @@ def check_formula(document: dict[str, Any]) -> None:
     groups = _list(fish.get("groups")) if isinstance(fish, dict) else []
     check("groups", len(groups), "/fish/groups")
     check("windows", len(jars) * len(groups), "/fish/groups")
+    _check_parts(document)
+
+
+def check_service(document: dict[str, Any]) -> None:
+    """Raises: TooMuch where a service document is larger than is planned; the first place is named.
+
+    The formulas in it are checked each by itself.
+    """
+    kitchen = document.get("kitchen")
+    for name in ("plates", "courses"):
+        check(name, len(_list(document.get(name))), f"/{name}")
+    for name in ("people", "stations"):
+        there = kitchen.get(name) if isinstance(kitchen, dict) else None
+        check(name, len(_list(there)), f"/kitchen/{name}")
+    _check_parts(document)
+
+
+def _check_parts(document: dict[str, Any]) -> None:
     for way, part in _parts(document):
         if isinstance(part, str):
             check("characters", len(part), pointer(way))

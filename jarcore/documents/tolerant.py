@@ -1,9 +1,9 @@
 """Tolerant reading: each part is validated by itself; a part that fails counts as unstated and becomes a notice."""
 
 import copy
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from functools import cache
-from typing import Any
+from typing import Any, TypeVar
 
 from pydantic import ValidationError
 
@@ -13,7 +13,9 @@ from jarcore.documents.findings import Finding, found
 from jarcore.documents.formula import Formula, Jar
 from jarcore.documents.parts import Part
 from jarcore.documents.pointers import Step, pointer
+from jarcore.documents.service import Service
 
+P = TypeVar("P", bound=Part)
 # A part taken out can lay bare at most a few more (a text where a list was, say): then it is given up.
 ROUNDS = 6
 
@@ -43,20 +45,30 @@ def read_formula(document: Mapping[str, Any]) -> tuple[Formula, list[Finding]]:
     Returns: the frozen formula, and one finding for each part that failed, at its path.
     Lists keep their order and length: an item that fails as a whole is read as an empty one.
     """
+    return _read(Formula, document, _with_jars_read)
+
+
+def read_service(document: Mapping[str, Any]) -> tuple[Service, list[Finding]]:
+    """The service that DOCUMENT states, with what is wrong taken out and named; the formulas in it stay as they are."""
+    return _read(Service, document, dict)
+
+
+def _read(kind: type[P], document: Mapping[str, Any], ready: Callable[[Any], Any]) -> tuple[P, list[Finding]]:
+    """A document of a KIND; READY makes ready what is validated."""
     findings: list[Finding] = []
     value: Any = document
     for _ in range(ROUNDS):
         try:
-            formula = Formula.model_validate(_with_jars_read(value))
+            read = kind.model_validate(ready(value))
         except ValidationError as error:
             if value is document:
                 value = copy.deepcopy(dict(document))
             for fault in error.errors(include_url=False):
                 findings.append(_take_out(value, fault))
         else:
-            findings += [found("unknown-field", pointer(way), name=str(way[-1])) for way in _unknown_fields(formula)]
-            return formula, findings
-    return Formula(), findings
+            findings += [found("unknown-field", pointer(way), name=str(way[-1])) for way in _unknown_fields(read)]
+            return read, findings
+    return kind(), findings
 
 
 def _take_out(value: Any, fault: Any) -> Finding:

@@ -48,7 +48,7 @@ def made_steps(contents: Contents) -> list[MadeStep]:
 def words_of(stage: Stage, contents: Contents) -> str:
     """What is done, in a cook's words."""
     deed = stage.deed
-    names = [contents.specs[place].called.lower() for place in stage.lines]
+    names = [contents.specs[place].called.lower().partition(",")[0] for place in stage.lines]
     what = said("making/things", names=names).text if names else sentence("making/it")
     key = PLAIN[deed.row.do]
     values = {"what": what, "minutes": deed.minutes or stage.minutes, "celsius": stage.celsius}

@@ -245,3 +245,33 @@ class _Run:
 def _kept_c(ingredient: Ingredient) -> float:
     """How warm a thing is when it is fetched [degC]: dairy and eggs out of the chiller, the rest off the shelf."""
     return parameter("chiller_c" if ingredient.group in CHILLED else "making_room_c")
+
+
+def whole_making(
+    deeds: Sequence[Deed], specs: Sequence[Spec], masses: Sequence[float | None], path: str, heated: bool, cold: bool
+) -> tuple[Stage, ...]:
+    """The making as it is written, or as is usual where nothing is: weighed in, and boiled where it is HEATED.
+
+    What cools it comes at the end where it is to be COLD and is not.
+    """
+    work = list(deeds) or [usual(do, path) for do in (("weigh", "boil_off") if heated else ("weigh",))]
+    _, stages = made(work, specs, masses)
+    if cold and stages and stages[-1].celsius > parameter("cold_holding"):
+        _, stages = made([*work, usual(COOL, path)], specs, masses)
+    return stages
+
+
+def usual(do: str, path: str) -> Deed:
+    """A deed of which nothing more is said."""
+    return Deed(
+        step=MakingStep(do=do),
+        path=f"{path}/making",
+        row=making_rows()[do],
+        minutes=None,
+        to_c=None,
+        to_g=None,
+        left_g=0.0,
+        water_g=0.0,
+        lot_g=None,
+        lines=(),
+    )

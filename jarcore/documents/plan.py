@@ -1,0 +1,107 @@
+"""The plan: when every step of a service starts, by whom and with what, and why there. `jar-table/plan`.
+
+Times carry their offset, "2026-12-04T18:04+01:00", and are whole minutes.
+"""
+
+from typing import Literal
+
+from typing_extensions import TypedDict
+
+from jarcore.documents.findings import Notice, Patch
+
+FORMAT = "jar-table/plan"
+FORMAT_VERSION = 1
+
+Zone = Literal["raw", "clean"]
+
+
+class Bound(TypedDict):
+    """A time that a step cannot start before, or after, and why."""
+
+    at: str
+    why: str
+
+
+class PlannedStep(TypedDict):
+    """One thing to do, or to wait for (`active` false): its deed, in words, for which course, jar and sizes of pieces.
+
+    `after` are the steps that it waits for. `fixed` says that it has happened, or has begun.
+    """
+
+    id: str
+    course: str | None
+    do: str
+    text: str
+    jar: str | None
+    group: str | None
+    start: str
+    end: str
+    active: bool
+    people: list[str]
+    stations: list[str]
+    zone: Zone
+    after: list[str]
+    not_before: Bound | None
+    not_after: Bound | None
+    fixed: bool
+
+
+class Served(TypedDict):
+    """When a plate is served, and for how many of which course."""
+
+    plate: str
+    at: str
+    course: str
+    covers: int
+
+
+class Unplanned(TypedDict):
+    """A course that has no plan, and why."""
+
+    course: str | None
+    text: str
+
+
+class Relaxed(TypedDict):
+    """Something elastic that is given up: the rule, the step, by how much [min], in words."""
+
+    rule: str
+    step: str | None
+    by_min: float
+    text: str
+
+
+class Mend(TypedDict):
+    """The smallest change of one kind that would mend what is wrong: in words, and the patch on the service."""
+
+    text: str
+    patch: Patch
+
+
+class Warm(TypedDict):
+    """Minutes that the raw fish of a course stands too warm by the plan."""
+
+    course: str
+    group: str | None
+    minutes: float
+
+
+class Plan(TypedDict):
+    """A service planned. `kept` is false where something elastic was relaxed or a course has no plan; `gap` how far the
+    plan may be from the best one, as a share of its cost.
+    """
+
+    format: str
+    format_version: int
+    engine: str
+    title: str | None
+    kept: bool
+    starts_at: str | None
+    served: list[Served]
+    steps: list[PlannedStep]
+    unplanned: list[Unplanned]
+    relaxed: list[Relaxed]
+    mends: list[Mend]
+    warm_minutes: list[Warm]
+    gap: float | None
+    notices: list[Notice]

@@ -1,0 +1,5 @@
+"""The day: a service planned backwards from its plates, step by step. Imports questions and below."""
+
+from jarcore.service.planning import plan
+
+__all__ = ["plan"]

@@ -1,0 +1,161 @@
+"""A plan for all that can be planned: later where there is too little time, without what cannot be had at all."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+
+from jarcore.data import parameter, rows, sentence
+from jarcore.service.jarring import BEST
+from jarcore.service.placing import Stuck, place
+from jarcore.service.portions import Refused
+from jarcore.service.reading import ReadService
+from jarcore.service.timeline import Given, Timeline
+from jarcore.service.work import Link, Task, Work
+
+# Served later by so many minutes at first where hands or stations are taken, and then by twice as many.
+LATER_MIN = 5
+PEOPLE = "people"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Decided:
+    """A plan: where each task is put, how much later than its time each plate is served [min], and what has no plan."""
+
+    work: Work
+    given: Mapping[str, Given]
+    late: Mapping[str, int]
+    dropped: tuple[Refused, ...] = ()
+    gap: float | None = None
+
+    def wait(self, link: Link) -> int:
+        """How long lies between the two tasks of a link [min]."""
+        ended = self.given[link.before].start + self.work.by_id[link.before].minutes
+        return self.given[link.then].start - ended
+
+    @property
+    def relaxing(self) -> float:
+        """What everything costs that is elastic and given up."""
+        late = parameter("price_late") * sum(self.late.values())
+        return late + sum(link.price * link.off(self.wait(link)) for link in self.work.links)
+
+    @property
+    def cost(self) -> float:
+        """The whole cost: what is given up, how far jars are from what was planned, how early everything starts."""
+        away = sum(abs(self.wait(link) - link.wanted) for link in self.work.links if link.wanted is not None)
+        served = max((one.start for one in self.given.values()), default=0)
+        early = sum(served - one.start for one in self.given.values())
+        return self.relaxing + parameter("price_planned") * away + parameter("price_early") * early
+
+
+@dataclass(frozen=True, kw_only=True)
+class Past:
+    """What has happened: tasks that are fixed, from when on is planned [min since the epoch], the plan of before."""
+
+    fixed: Mapping[str, Given] = field(default_factory=dict)
+    floor: int = 0
+    before: Mapping[str, int] = field(default_factory=dict)
+
+
+def decide(work: Work, service: ReadService, past: Past) -> Decided:
+    """A plan at once: on time where that can be, else as little later as is found, else without a course.
+
+    It is tried with every jar within its best, and with jars left to their hard limits: the cheaper one stands.
+    """
+    lacking = _lacking(work, service)
+    if lacking:
+        work = work.without(set(lacking))
+    dropped = tuple(lacking.values())
+    at_best = _timed(_within_best(work), service, past)
+    best = at_best and replace(at_best, work=work.later(at_best.late), dropped=dropped)
+    if best is not None and not best.relaxing:
+        return best
+    loose = _as_can_be(work, service, past, dropped)
+    both = [one for one in (best, loose) if one is not None]
+    return min(both, key=lambda one: (len(one.dropped), one.relaxing, one.cost))
+
+
+def _within_best(work: Work) -> Work:
+    """The same work with the best of every jar as a limit."""
+    held = [
+        replace(link, least=max(link.least, link.best_from or 0), most=link.best_to if link.most else link.most)
+        if link.rule == BEST and link.best_to is not None
+        else link
+        for link in work.links
+    ]
+    return Work(work.tasks, tuple(held))
+
+
+def _as_can_be(work: Work, service: ReadService, past: Past, dropped: tuple[Refused, ...]) -> Decided:
+    """A plan of all that has one at all; what is stuck for good is left out, and said."""
+    while True:
+        stuck = list[Stuck]()
+        decided = _timed(work, service, past, stuck)
+        if decided is not None:
+            return replace(decided, dropped=dropped)
+        task = work.by_id[stuck[-1].task]
+        dropped = (*dropped, Refused(task.course, _path(service, task.course), _why(work, stuck[-1])))
+        work = work.without({task.portion})
+
+
+def _timed(work: Work, service: ReadService, past: Past, stuck: list[Stuck] | None = None) -> Decided | None:
+    """A plan of all the work, served later where it must; None where later does not help, with what is STUCK."""
+    late, step = dict[str, int](), LATER_MIN
+    while max(late.values(), default=0) <= parameter("serve_late_most"):
+        moved = work.later(late)
+        given, found = place(moved, service, past.floor, past.fixed, past.before)
+        if found is None:
+            return Decided(work=moved, given=given, late={name: by for name, by in late.items() if by})
+        if stuck is not None:
+            stuck.append(found)
+        late = _later(work, found, late, step)
+        step *= 2
+    return None
+
+
+def _later(work: Work, stuck: Stuck, late: Mapping[str, int], step: int) -> dict[str, int]:
+    """What waits for the task that is stuck is served later, and so is what comes after it: by what it lacks, else by a
+    STEP [min].
+    """
+    plates = _served_after(work, stuck.task)
+    portions, first = {task.portion for task in plates}, min(task.at or 0 for task in plates)
+    moved = dict(late)
+    for task in work.tasks:
+        if task.portion in portions and task.at is not None and task.at >= first:
+            moved[task.id] = moved.get(task.id, 0) + (stuck.short_min or step)
+    return moved
+
+
+def _served_after(work: Work, name: str) -> list[Task]:
+    """What serves what a task leads to."""
+    seen, waiting = set[str](), [name]
+    while waiting:
+        one = waiting.pop()
+        if one not in seen:
+            seen.add(one)
+            waiting += [link.then for link in work.out_of[one]]
+    return [work.by_id[one] for one in seen if work.by_id[one].at is not None]
+
+
+def _lacking(work: Work, service: ReadService) -> dict[str, Refused]:
+    """Portions for which a station or hands are not there at all, and why in words."""
+    timeline = Timeline(service.people, service.taken)
+    names = {row["kind"]: row["name"] for row in rows("stations")}
+    found: dict[str, Refused] = {}
+    for task in work.tasks:
+        kind = timeline.lacks(task)
+        if kind is not None and task.portion not in found:
+            what = sentence("day/no-hands") if kind == PEOPLE else names[kind]
+            text = sentence("day/lacks", course=task.course, what=what)
+            found[task.portion] = Refused(task.course, _path(service, task.course), text)
+    return found
+
+
+def _why(work: Work, stuck: Stuck) -> str:
+    task = work.by_id[stuck.task]
+    words = {"course": task.course, "step": task.parts[0].text}
+    if stuck.short_min:
+        return sentence("day/too-short", minutes=stuck.short_min, **words)
+    return sentence("day/taken", **words)
+
+
+def _path(service: ReadService, course: str) -> str:
+    return next((one.path for one in service.courses if one.id == course), "/courses")

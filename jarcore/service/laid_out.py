@@ -1,0 +1,127 @@
+"""A plan laid out as steps: each part of each task, and the waits between them that have a name."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from jarcore.documents.plan import PlannedStep
+from jarcore.service.deciding import Decided, Past
+from jarcore.service.heating import HOLD, HOLD_RULE
+from jarcore.service.jarring import CONTACT
+from jarcore.service.reading import ReadService
+from jarcore.service.reasons import Reasons
+from jarcore.service.work import Link, Part, Task
+
+PREHEAT, REST = "preheat", "rest"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Block:
+    """One step in time: a part of a task, or a wait; how far into its task it begins [min]."""
+
+    id: str
+    task: Task
+    part: Part
+    start: int
+    people: tuple[str, ...] = ()
+    stations: tuple[str, ...] = ()
+    after: tuple[str, ...] = ()
+    at: int = 0
+    wait: bool = False
+
+    @property
+    def end(self) -> int:
+        """When it is over [min since the epoch]."""
+        return self.start + self.part.minutes
+
+
+def step_ids(task: Task) -> list[str]:
+    """What the parts of a task are called: by the task where it has one, else each by its deed."""
+    if len(task.parts) == 1:
+        return [task.id]
+    root = task.id.rpartition(".")[0]
+    again = task.id.rpartition("-")[2] if task.id[-1:].isdigit() and "-" in task.id.rpartition(".")[2] else ""
+    found = list[str]()
+    for part in task.parts:
+        name = "-".join(filter(None, (part.do, again, part.key)))
+        found.append(f"{root}.{name}")
+    return found
+
+
+def blocks_of(decided: Decided) -> list[Block]:
+    """All steps of a plan, the earliest first."""
+    found = [block for task in decided.work.tasks for block in _of_task(decided, task)]
+    found += [block for link in decided.work.links for block in _of_wait(decided, link)]
+    order = {task.id: place for place, task in enumerate(decided.work.tasks)}
+    return sorted(found, key=lambda one: (one.start, one.wait, order[one.task.id], one.at, one.id))
+
+
+def _of_task(decided: Decided, task: Task) -> Iterator[Block]:
+    given = decided.given[task.id]
+    ids = step_ids(task)
+    after = tuple(dict.fromkeys(step_ids(decided.work.by_id[link.before])[-1] for link in decided.work.into[task.id]))
+    after += tuple(f"{link.before}.{CONTACT}" for link in decided.work.into[task.id] if _contact(decided, link))
+    people, at = iter(given.people), 0
+    for need, station in zip(task.stations, given.stations, strict=True):
+        if need.before:
+            part = Part(do=PREHEAT, text=task.preheats, minutes=need.before, zone="clean")
+            start = given.start + need.skip - need.before
+            yield Block(id=f"{task.id}.{PREHEAT}", task=task, part=part, start=start, stations=(station,), wait=True)
+    for name, part in zip(ids, task.parts, strict=True):
+        uses = given.stations if part.on else ()
+        who = next(people) if part.hands else ()
+        yield Block(
+            id=name, task=task, part=part, start=given.start + at, people=who, stations=uses, after=after, at=at
+        )
+        after, at = (name,), at + part.minutes
+
+
+def _contact(decided: Decided, link: Link) -> bool:
+    return link.shown == CONTACT and decided.wait(link) > 0
+
+
+def _of_wait(decided: Decided, link: Link) -> Iterator[Block]:
+    """The wait between two tasks, where it has a name: in a jar, at rest, held hot."""
+    wait, before = decided.wait(link), decided.work.by_id[link.before]
+    if link.shown is None or wait <= 0:
+        return
+    ended = decided.given[link.before].start + before.minutes
+    after = (step_ids(before)[-1],)
+
+    def waits(do: str, text: str, start: int, minutes: int, zone: str) -> Block:
+        part = Part(do=do, text=text, minutes=minutes, zone=zone)
+        return Block(id=f"{link.before}.{do}", task=before, part=part, start=start, after=after, wait=True)
+
+    if link.rule == HOLD_RULE:
+        if link.least:
+            yield waits(REST, link.rests, ended, link.least, "clean")
+        good = link.best_to or 0
+        if wait > good:
+            yield waits(HOLD, link.shown_text, ended + good, wait - good, "clean")
+    elif link.shown == CONTACT:
+        yield waits(CONTACT, link.shown_text, ended, wait, "raw")
+    else:
+        yield waits(link.shown, link.shown_text, ended, max(link.least, 1), "raw")
+
+
+def planned(block: Block, service: ReadService, reasons: Reasons, past: Past) -> PlannedStep:
+    """A step as the plan carries it, with what holds it where it is."""
+    zone, task, own = service.zone, block.task, {one.id for one in service.stoves}
+    low, high = (None, None) if block.wait else reasons.of(task.id, block.at)
+    return {
+        "id": block.id,
+        "course": task.course,
+        "do": block.part.do,
+        "text": block.part.text,
+        "jar": task.jar,
+        "group": task.group,
+        "start": zone.written(block.start),
+        "end": zone.written(block.end),
+        "active": block.part.hands > 0,
+        "people": list(block.people),
+        "stations": [one for one in block.stations if one in own],
+        "zone": "raw" if block.part.zone == "raw" else "clean",
+        "after": list(block.after),
+        "not_before": low,
+        "not_after": high,
+        "fixed": task.id in past.fixed,
+    }

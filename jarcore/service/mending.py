@@ -1,0 +1,198 @@
+"""What would mend a plan: the smallest change of each kind, each solved anew before it is said."""
+
+import itertools
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import jsonpatch
+
+from jarcore.data import Pantry, rows, sentence
+from jarcore.documents import Patch
+from jarcore.documents.patches import put
+from jarcore.documents.plan import Mend
+from jarcore.service.giving_up import relaxed_in
+from jarcore.service.reading import PAN
+from jarcore.service.scheduling import Schedule, schedule_of
+
+# How much later something is served, the least first [min], and how many mends are told.
+LATER = (5, 10, 20, 40, 80)
+MOST_MENDS, MOST_TOGETHER = 4, 3
+# What leaves so little of all that is given up is enough of its kind [1].
+ENOUGH = 0.5
+NEW_PERSON, NEW_STATION = "second-pair", "second"
+
+
+@dataclass(frozen=True)
+class Change:
+    """A change of a service that may mend its plan: its kind, in words, and the patch."""
+
+    kind: str
+    text: str
+    patch: Patch
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Tried:
+    """A change with what it leaves unmended: portions without a plan, and what everything given up costs."""
+
+    change: Change
+    after: dict[str, Any]
+    kept: bool
+    left: tuple[int, float]
+    many: int
+
+
+def mends_of(
+    document: Mapping[str, Any], schedule: Schedule, pantry: Pantry, events: Sequence[Mapping[str, Any]]
+) -> list[Mend]:
+    """The changes after which everything is kept, of each kind the smallest; where none alone does, several together,
+    and what each of them alone mends of it.
+
+    Each is planned anew before it is offered: what is offered does mend.
+    """
+    before = _weight(schedule)
+    singles = [one for one in _best_of_each(document, schedule, pantry, events) if one.left < before]
+    full = [one for one in singles if one.kept]
+    if full:
+        return [{"text": one.change.text, "patch": one.change.patch} for one in full[:MOST_MENDS]]
+    singles.sort(key=lambda one: one.left)
+    found = list[Mend]()
+    if singles:
+        found += _chain(singles[0], pantry, events)
+    many = _many(schedule)
+    for one in singles[:MOST_MENDS]:
+        if one.many < many:
+            text = sentence("mend/part", what=one.change.text, mended=many - one.many, many=many)
+            found.append({"text": text, "patch": one.change.patch})
+    return found[:MOST_MENDS]
+
+
+def _weight(schedule: Schedule) -> tuple[int, float]:
+    return len(schedule.unplanned), round(schedule.decided.relaxing, 6)
+
+
+def _many(schedule: Schedule) -> int:
+    """How many things are given up or have no plan."""
+    return len(schedule.unplanned) + len(relaxed_in(schedule.decided, schedule.service))
+
+
+def _tried(change: Change, document: Mapping[str, Any], pantry: Pantry, events: Sequence[Mapping[str, Any]]) -> _Tried:
+    after = jsonpatch.apply_patch(document, change.patch)
+    then = schedule_of(after, pantry, events=events, search=False)
+    return _Tried(change=change, after=after, kept=then.kept, left=_weight(then), many=_many(then))
+
+
+def _best_of_each(
+    document: Mapping[str, Any], schedule: Schedule, pantry: Pantry, events: Sequence[Mapping[str, Any]]
+) -> Iterator[_Tried]:
+    """Of each kind of change the smallest that mends everything, else the one that leaves least."""
+    for _, alike in itertools.groupby(_changes(document, schedule), key=lambda one: one.kind):
+        best: _Tried | None = None
+        for change in alike:
+            one = _tried(change, document, pantry, events)
+            if best is None or one.left < best.left:
+                best = one
+            # A little that mends much is better than much that mends a little more.
+            if one.kept or _is_enough(one.left, _weight(schedule)):
+                break
+        if best is not None:
+            yield best
+
+
+def _is_enough(left: tuple[int, float], before: tuple[int, float]) -> bool:
+    return left[0] <= before[0] and left[1] <= ENOUGH * before[1] and before[1] > 0
+
+
+def _chain(first: _Tried, pantry: Pantry, events: Sequence[Mapping[str, Any]]) -> Iterator[Mend]:
+    """Changes that mend everything together: each time the one that leaves least of what is left."""
+    done = [first.change]
+    now = first
+    for _ in range(MOST_TOGETHER - 1):
+        schedule = schedule_of(now.after, pantry, events=events, search=False)
+        further = min(_best_of_each(now.after, schedule, pantry, events), key=lambda one: one.left, default=None)
+        if further is None or further.left >= now.left:
+            return
+        done.append(further.change)
+        now = further
+        if now.kept:
+            text = sentence("mend/together", what=[one.text.rstrip(".") for one in done])
+            yield {"text": text, "patch": [operation for one in done for operation in one.patch]}
+            return
+
+
+def _changes(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change]:
+    """Changes to try, those of one kind together and the smallest first."""
+    yield from _stations(document, schedule)
+    yield from _people(document, schedule)
+    yield from _later(document, schedule)
+    yield from _longer(schedule)
+
+
+def _kitchen(document: Mapping[str, Any], name: str, one: Mapping[str, Any]) -> Patch:
+    """The patch that adds something to a list of the kitchen, which is made where it is not there."""
+    kitchen = document.get("kitchen")
+    if not isinstance(kitchen, Mapping):
+        return [put(["kitchen"], {name: [one]})]
+    if not isinstance(kitchen.get(name), list):
+        return [put(["kitchen", name], [one])]
+    return [{"op": "add", "path": f"/kitchen/{name}/-", "value": dict(one)}]
+
+
+def _people(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change]:
+    taken = {one.id for one in schedule.service.people}
+    name = next(name for number in itertools.count(1) if (name := f"{NEW_PERSON}-{number}") not in taken)
+    key = "mend/person" if taken else "mend/first-person"
+    yield Change("person", sentence(key), _kitchen(document, "people", {"id": name}))
+
+
+def _stations(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change]:
+    """One more station of a kind that the work needs."""
+    needed = dict.fromkeys(
+        kind for task in schedule.work.work.tasks for need in task.stations for kind in need.kinds[:1]
+    )
+    named = {row["kind"]: row["name"] for row in rows("stations")}
+    if PAN in needed:
+        widest = schedule.service.pans_mm[-1]
+        pan = {"id": f"{NEW_STATION}-{PAN}-{len(schedule.service.pans) + 1}", "diameter_mm": widest}
+        yield Change(PAN, sentence("mend/pan", mm=widest), _kitchen(document, "pans", pan))
+    for kind in (one for one in needed if one in named):
+        alike = [one for one in schedule.service.stoves if one.kind == kind]
+        station: dict[str, Any] = {"id": f"{NEW_STATION}-{kind}-{len(alike) + 1}", "kind": kind}
+        if alike and alike[0].litres:
+            station["litres"] = alike[0].litres
+        if alike and alike[0].watts:
+            station["watts"] = alike[0].watts
+        text = sentence("mend/station" if alike else "mend/first-station", what=named[kind])
+        yield Change(f"station {kind}", text, _kitchen(document, "stations", station))
+
+
+def _later(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change]:
+    """Everything served later."""
+    zone = schedule.service.zone
+    for minutes in LATER:
+        patch: Patch = []
+        for plate in schedule.service.plates:
+            place = int(plate.path.rpartition("/")[2])
+            part = document["plates"][place]
+            if part.get("at"):
+                patch.append(put(["plates", place, "at"], zone.local(plate.begins + minutes)))
+            else:
+                patch.append(put(["plates", place, "from"], zone.local(plate.begins + minutes)))
+                if part.get("to"):
+                    patch.append(put(["plates", place, "to"], zone.local(plate.ends + minutes)))
+        if patch:
+            yield Change("later", sentence("mend/later", minutes=minutes), patch)
+
+
+def _longer(schedule: Schedule) -> Iterator[Change]:
+    """A wave that takes longer: served over more minutes."""
+    zone = schedule.service.zone
+    for plate in schedule.service.plates:
+        if plate.at_most is None:
+            continue
+        place = int(plate.path.rpartition("/")[2])
+        for minutes in LATER:
+            to = zone.local(plate.ends + minutes)
+            text = sentence("mend/longer-wave", to=zone.clock(plate.ends + minutes))
+            yield Change(f"wave {plate.id}", text, [put(["plates", place, "to"], to)])

@@ -1,0 +1,256 @@
+"""A plan at once: every task as late as what follows, its window, hands and stations allow, back from the plate."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from jarcore.data import parameter
+from jarcore.service.reading import ReadService
+from jarcore.service.timeline import OIL, Given, Timeline
+from jarcore.service.work import Link, Task, Work
+
+# A wait that may be no longer than this beyond its least is placed together with what it leads to [min].
+TIGHT = 30
+# How often the order of placing is changed before something is served later, and how many starts one task tries.
+MOST_ORDERS, MOST_STARTS = 12, 40
+FAR = 10**9
+
+
+@dataclass(frozen=True)
+class Stuck:
+    """A task that finds no place: what it is, and by how much there is too little time [min]; 0 where it is taken."""
+
+    task: str
+    short_min: int
+
+
+@dataclass
+class Placing:
+    """One try: the tasks that are placed, in an order that gives way to what was stuck before."""
+
+    work: Work
+    service: ReadService
+    fixed: Mapping[str, Given]
+    floor: int
+    before: Mapping[str, int]
+    bumped: Mapping[str, int]
+    given: dict[str, Given] = field(default_factory=dict)
+    short: dict[str, int] = field(default_factory=dict)
+    stuck: Stuck | None = None
+
+    def run(self) -> bool:
+        """Place all; whether that worked."""
+        self.timeline = Timeline(self.service.people, self.service.taken)
+        self.earliest = earliest_starts(self.work, self.service, self.fixed, self.floor)
+        for name, one in self.fixed.items():
+            self.given[name] = one
+            self.timeline.put(self.work.by_id[name], one)
+        waiting = {task.id: sum(1 for link in self.work.out_of[task.id] if link.then not in self.given)
+                   for task in self.work.tasks if task.id not in self.given}  # fmt: skip
+        self.waiting = waiting
+        order = {task.id: place for place, task in enumerate(self.work.tasks)}
+        while waiting:
+            name = max(self._ready(), key=lambda one: (*self._first(one), self._latest(one), order[one]))
+            if not self._place(self.work.by_id[name]):
+                self.stuck = Stuck(name, self.short.get(name, 0))
+                return False
+        return True
+
+    def _ready(self) -> list[str]:
+        """Tasks whose followers are all placed; what needs clean oil waits until all that soils it has its place."""
+        ready = [name for name, many in self.waiting.items() if many == 0]
+        soils = {kind for name in self.waiting for need in self.work.by_id[name].stations if not need.clean_of
+                 for kind in need.kinds if kind == OIL}  # fmt: skip
+        clean = [name for name in ready if self._needs_clean(name)]
+        return [name for name in ready if name not in clean] or ready if soils else ready
+
+    def _needs_clean(self, name: str) -> bool:
+        return any(need.clean_of and OIL in need.kinds for need in self.work.by_id[name].stations)
+
+    def _first(self, name: str) -> tuple[bool, bool, int]:
+        """What is served at its time is placed before all else, then what needs clean oil, then what was stuck."""
+        return self.work.by_id[name].at is not None, self._needs_clean(name), self.bumped.get(name, 0)
+
+    def _latest(self, name: str) -> int:
+        """The latest end that what follows a task leaves it."""
+        task = self.work.by_id[name]
+        if task.at is not None:
+            return task.at
+        return min((self.given[link.then].start - link.least for link in self.work.out_of[name]), default=FAR)
+
+    def _bounds(self, task: Task) -> tuple[int, int]:
+        """The earliest and the latest start that are allowed, hands and stations left aside."""
+        low, high = self.earliest[task.id], self._latest(task.id) - task.minutes
+        for link in self.work.out_of[task.id]:
+            if link.most is not None:
+                low = max(low, self.given[link.then].start - link.most - task.minutes)
+        for link in self.work.into[task.id]:
+            done = self.fixed.get(link.before)
+            if done is not None and link.most is not None:
+                ended = done.start + self.work.by_id[link.before].minutes
+                high = min(high, ended + link.most)
+        if task.at is not None:
+            high = task.at - task.minutes
+            low = max(low, high)
+        return low, high
+
+    def _place(self, task: Task) -> bool:
+        """Place a task with what has to lie close before it; whether that worked."""
+        low, high = self._bounds(task)
+        if low > high:
+            self.short[task.id] = low - high
+            return False
+        for start in self._starts(task, low, high):
+            given = self.timeline.give(task, start)
+            if given is None:
+                continue
+            self._put(task, given)
+            if self._close(task):
+                return True
+            self._undo(task, given)
+        return False
+
+    def _put(self, task: Task, given: Given) -> None:
+        self.timeline.put(task, given)
+        self.given[task.id] = given
+        del self.waiting[task.id]
+        for link in self.work.into[task.id]:
+            if link.before in self.waiting:
+                self.waiting[link.before] -= 1
+
+    def _undo(self, task: Task, given: Given) -> None:
+        self.timeline.take_back(task, given)
+        del self.given[task.id]
+        self.waiting[task.id] = 0
+        for link in self.work.into[task.id]:
+            if link.before in self.waiting:
+                self.waiting[link.before] += 1
+
+    def _close(self, task: Task) -> bool:
+        """Place what has to lie close before a task, where nothing else holds it; undo it all where that fails."""
+        placed = list[Task]()
+        for link in self.work.into[task.id]:
+            tight = link.most is not None and link.most - link.least <= TIGHT
+            if not tight or self.waiting.get(link.before) != 0:
+                continue
+            before = self.work.by_id[link.before]
+            if not self._place(before):
+                for one in reversed(placed):
+                    self._undo_all(one)
+                return False
+            placed.append(before)
+        return True
+
+    def _undo_all(self, task: Task) -> None:
+        """Undo a task and whatever was placed close before it."""
+        for link in self.work.into[task.id]:
+            if link.before in self.given and link.before not in self.fixed:
+                self._undo_all(self.work.by_id[link.before])
+        self._undo(task, self.given[task.id])
+
+    def _starts(self, task: Task, low: int, high: int) -> list[int]:
+        """Starts to try, the best first: where what follows is at its best, then the latest."""
+        found = {low, high}
+        for link in self.work.out_of[task.id]:
+            then = self.given[link.then].start - task.minutes
+            for wait in (link.wanted, link.best_from, link.best_to):
+                if wait is not None:
+                    found.add(then - wait)
+        if task.id in self.before:
+            found.add(self.before[task.id])
+        found.update(self.timeline.edges(task))
+        if high - low <= TIGHT:
+            # What lies close before it may need any of these.
+            found.update(range(low, high + 1))
+        tried = [start for start in found if low <= start <= high]
+        tried.sort(key=lambda start: (self._price(task, start), -start))
+        return tried[:MOST_STARTS]
+
+    def _price(self, task: Task, start: int) -> float:
+        """What a start costs by the waits that it makes, and by how far it leaves the plan of before."""
+        end = start + task.minutes
+        price = 0.0
+        for link in self.work.out_of[task.id]:
+            price += wait_price(link, self.given[link.then].start - end)
+        moved = abs(start - self.before[task.id]) if task.id in self.before else 0
+        return price + parameter("price_moved") * moved
+
+
+def wait_price(link: Link, minutes: int) -> float:
+    """What a wait of so many minutes costs."""
+    off = abs(minutes - link.wanted) if link.wanted is not None else 0
+    return link.price * link.off(minutes) + parameter("price_planned") * off
+
+
+def earliest_starts(work: Work, service: ReadService, fixed: Mapping[str, Given], floor: int) -> dict[str, int]:
+    """The earliest start of each task by what comes before it and by when somebody is there: nothing before FLOOR
+    [min since the epoch].
+    """
+    found: dict[str, int] = {}
+    for task in ordered(work):
+        if task.id in fixed:
+            found[task.id] = fixed[task.id].start
+            continue
+        start = floor
+        for link in work.into[task.id]:
+            start = max(start, found[link.before] + work.by_id[link.before].minutes + link.least)
+        for at, part in task.handled:
+            start = max(start, _there_from(service, part.do, start + at) - at)
+        found[task.id] = start
+    return found
+
+
+def _there_from(service: ReadService, do: str, start: int) -> int:
+    """From when on, after START, somebody who can do a deed is there [min since the epoch]; START where nobody is."""
+    found = list[int]()
+    for one in service.people:
+        if one.able(do):
+            found += (
+                [start] if one.spells is None else [max(start, begins) for begins, ends in one.spells if ends > start]
+            )
+    return min(found, default=start)
+
+
+def ordered(work: Work) -> list[Task]:
+    """The tasks, each after all that it waits for."""
+    waits = {task.id: len(work.into[task.id]) for task in work.tasks}
+    ready = [task for task in work.tasks if not waits[task.id]]
+    found = list[Task]()
+    while ready:
+        task = ready.pop(0)
+        found.append(task)
+        for link in work.out_of[task.id]:
+            waits[link.then] -= 1
+            if not waits[link.then]:
+                ready.append(work.by_id[link.then])
+    return found
+
+
+def place(
+    work: Work,
+    service: ReadService,
+    floor: int,
+    fixed: Mapping[str, Given] | None = None,
+    before: Mapping[str, int] | None = None,
+) -> tuple[dict[str, Given], Stuck | None]:
+    """Every task placed, or the one that finds no place.
+
+    Parameters: floor, before which nothing starts [min since the epoch]; fixed, what has happened; before, starts of an
+    earlier plan, from which this one leaves only where it must.
+    """
+    bumped: dict[str, int] = {}
+    stuck: Stuck | None = None
+    for _ in range(MOST_ORDERS):
+        tried = Placing(work, service, fixed or {}, floor, before or {}, bumped)
+        if tried.run():
+            return tried.given, None
+        stuck = tried.stuck
+        assert stuck is not None
+        if stuck.short_min and not _made_short(stuck, tried):
+            break
+        bumped = {**bumped, stuck.task: bumped.get(stuck.task, 0) + 1}
+    return {}, stuck
+
+
+def _made_short(stuck: Stuck, tried: Placing) -> bool:
+    """Whether a task lacks time only because of where others were put: another order may help."""
+    return any(link.then in tried.given for link in tried.work.out_of[stuck.task])

@@ -1,0 +1,86 @@
+"""A service planned: every step with its time, what is given up, what would mend it. `jar-table/plan`."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from jarcore.data import Pantry, default_pantry
+from jarcore.documents import Finding, Plan, found, notices_of
+from jarcore.documents.plan import FORMAT, FORMAT_VERSION
+from jarcore.formula.evaluate import ENGINE
+from jarcore.service.giving_up import relaxed_in, warm_in
+from jarcore.service.laid_out import blocks_of, planned
+from jarcore.service.mending import mends_of
+from jarcore.service.reasons import Reasons
+from jarcore.service.scheduling import Schedule, schedule_of
+
+
+def answer(schedule: Schedule) -> Plan:
+    """The schedule as a plan document, without its mends."""
+    service, decided = schedule.service, schedule.decided
+    reasons = Reasons(decided, service, schedule.past.floor)
+    blocks = blocks_of(decided)
+    served = sorted(
+        (task for task in decided.work.tasks if task.at is not None), key=lambda task: (task.at or 0, task.id)
+    )
+    plates = {one.id: one.plate.id for one in service.courses if one.plate}
+    return {
+        "format": FORMAT,
+        "format_version": FORMAT_VERSION,
+        "engine": ENGINE,
+        "title": service.title,
+        "kept": schedule.kept,
+        "starts_at": service.zone.written(blocks[0].start) if blocks else None,
+        "served": [
+            {
+                "plate": plates.get(task.course, ""),
+                "at": service.zone.written(decided.given[task.id].start + task.minutes),
+                "course": task.course,
+                "covers": task.covers,
+            }
+            for task in served
+        ],
+        "steps": [planned(block, service, reasons, schedule.past) for block in blocks],
+        "unplanned": [{"course": one.course, "text": one.text} for one in schedule.unplanned],
+        "relaxed": relaxed_in(decided, service),
+        "mends": [],
+        "warm_minutes": warm_in(decided, schedule.work.portions),
+        "gap": decided.gap,
+        "notices": notices_of([*service.found, *_not_ready(schedule)]),
+    }
+
+
+def _not_ready(schedule: Schedule) -> list[Finding]:
+    """Formulas that are planned and are not ready, and plates that are past."""
+    told = {
+        one.path: found("formula-not-ready", f"{one.path}/formula", why=one.evaluation["verdict"]["text"])
+        for one in schedule.work.portions
+        if not one.evaluation["ready"]
+    }
+    past = [
+        found("past-plate", one.path, at=schedule.service.zone.clock(one.begins))
+        for one in schedule.service.plates
+        if one.begins < schedule.past.floor
+    ]
+    return [*told.values(), *past]
+
+
+def plan(
+    document: Mapping[str, Any],
+    pantry: Pantry | None = None,
+    told: Sequence[Finding] = (),
+    events: Sequence[Mapping[str, Any]] = (),
+    search: bool = True,
+) -> Plan:
+    """The plan of a service document.
+
+    Parameters: document, a parsed service object (see jarcore.documents.service_object); pantry, the shipped one when
+    absent; told, findings of the door; events, what has happened; search, whether a better plan than the one at once is
+    looked for.
+    Returns: the plan. What cannot be planned is said in it; nothing raises. The same service gives the same plan.
+    """
+    stock = pantry or default_pantry()
+    schedule = schedule_of(document, stock, told, events, search)
+    made = answer(schedule)
+    if not made["kept"]:
+        made["mends"] = mends_of(document, schedule, stock, events)
+    return made

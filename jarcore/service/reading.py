@@ -1,0 +1,306 @@
+"""A service as read: its zone, its plates in time, its people, stations and courses; each fault at its place."""
+
+import math
+from collections import Counter
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+
+from jarcore.data import rows
+from jarcore.documents import Findings, found, read_service
+from jarcore.documents.findings import Finding
+from jarcore.documents.service import Course, KitchenPan, Person, Plate, Service, ServiceKitchen
+from jarcore.documents.service import Station as StationPart
+from jarcore.service.times import Zone, zone_of
+
+Say = Callable[..., None]
+UTC = "UTC"
+MIDNIGHT, PAN = "00:00", "pan"
+# On so many days before the service people are there at the same hours.
+DAYS_BEFORE = 4
+MOST_COVERS = 5000
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Go:
+    """One go of a plate: when it is served [min since the epoch], for how many covers of a course."""
+
+    at: int
+    covers: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlateTimes:
+    """A plate as read: from when to when it is served [min since the epoch], at most so many covers a go."""
+
+    id: str
+    path: str
+    begins: int
+    ends: int
+    at_most: int | None
+
+    def goes(self, covers: int) -> tuple[Go, ...]:
+        """The goes that serve so many covers, spread evenly over the wave; one where no most is stated."""
+        many = max(1, math.ceil(covers / self.at_most)) if self.at_most else 1
+        each, more = divmod(covers, many)
+        step = (self.ends - self.begins) / (many - 1) if many > 1 else 0.0
+        return tuple(
+            Go(at=round(self.begins + place * step), covers=each + (1 if place < more else 0)) for place in range(many)
+        )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Hands:
+    """A person as read: the spells in which it is there [min since the epoch], None for always; what it can do (None:
+    everything).
+    """
+
+    id: str
+    path: str
+    spells: tuple[tuple[int, int], ...] | None
+    can: frozenset[str] | None
+
+    def able(self, do: str) -> bool:
+        """Whether it can do a deed."""
+        return self.can is None or do in self.can
+
+    def works(self, do: str, start: int, end: int) -> bool:
+        """Whether it is there over a time and can do a deed."""
+        there = self.spells is None or any(begins <= start and end <= ends for begins, ends in self.spells)
+        return there and self.able(do)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stove:
+    """A station as read: its kind, how much it takes at once [1], and what it has held today."""
+
+    id: str
+    path: str
+    kind: str
+    takes: float
+    watts: float | None
+    litres: float | None
+    held: frozenset[str]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Ordered:
+    """A course as read: its formula document, for so many covers, some of them without something."""
+
+    id: str
+    path: str
+    plate: PlateTimes | None
+    covers: int
+    variants: tuple[tuple[str, int, tuple[str, ...]], ...]
+    formula: Mapping[str, Any] | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ReadService:
+    """A service as read; before `not_before` nothing is planned [min since the epoch].
+
+    A kitchen that states its pans has those and no more: they are taken as stations are.
+    """
+
+    title: str | None
+    zone: Zone
+    plates: tuple[PlateTimes, ...]
+    people: tuple[Hands, ...]
+    stoves: tuple[Stove, ...]
+    pans: tuple[Stove, ...]
+    pans_mm: tuple[float, ...]
+    trays: tuple[str, ...]
+    courses: tuple[Ordered, ...]
+    not_before: int | None
+    found: tuple[Finding, ...]
+
+    @property
+    def taken(self) -> tuple[Stove, ...]:
+        """All that a step may take besides hands."""
+        return (*self.stoves, *self.pans)
+
+
+def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> ReadService:
+    """A service document as read; TOLD is what the door found."""
+    service, wrong = read_service(document)
+    findings = Findings([*told, *wrong])
+
+    def say(key: str, path: str, /, **values: Any) -> None:
+        findings.add([found(key, path, **values)])
+
+    zone = zone_of(service.timezone) if service.timezone else None
+    if zone is None:
+        say("no-time-zone" if service.timezone else "unstated/timezone", "/timezone", name=service.timezone or "")
+        zone = zone_of(UTC)
+        assert zone is not None
+    plates = _plates(service, zone, say)
+    day = zone.moment(min(one.begins for one in plates)).date() if plates else date(1970, 1, 1)
+    kitchen = service.kitchen or ServiceKitchen()
+    people = tuple(_person(one, place, day, zone, say) for place, one in enumerate(kitchen.people or []))
+    _twice([one.id for one in people], "/kitchen/people", say)
+    if not people:
+        say("unstated/people", "/kitchen/people")
+    not_before = zone.read(service.not_before, "/not_before", say) if service.not_before else None
+    pans = [one for one in kitchen.pans or [] if one.diameter_mm and one.diameter_mm > 0]
+    return ReadService(
+        title=service.title,
+        zone=zone,
+        plates=plates,
+        people=people,
+        stoves=_stoves(kitchen.stations or [], say),
+        pans=tuple(_pan(one, place) for place, one in enumerate(pans)),
+        pans_mm=tuple(sorted(one.diameter_mm or 0.0 for one in pans)),
+        trays=tuple(kitchen.trays or []),
+        courses=_courses(service.courses or [], plates, say),
+        not_before=not_before,
+        found=tuple(findings),
+    )
+
+
+def _plates(service: Service, zone: Zone, say: Say) -> tuple[PlateTimes, ...]:
+    if not service.plates:
+        say("unstated/plates", "/plates")
+    made = [_plate(one, place, zone, say) for place, one in enumerate(service.plates or [])]
+    known = tuple(one for one in made if one is not None)
+    _twice([one.id for one in known], "/plates", say)
+    return known
+
+
+def _plate(plate: Plate, place: int, zone: Zone, say: Say) -> PlateTimes | None:
+    path = f"/plates/{place}"
+    begins_text, begins_path = (plate.at, f"{path}/at") if plate.at else (plate.from_, f"{path}/from")
+    if not begins_text:
+        say("unstated/plate-time", f"{path}/at")
+        return None
+    begins = zone.read(begins_text, begins_path, say)
+    ends = zone.read(plate.to, f"{path}/to", say) if plate.to and not plate.at else begins
+    if begins is None:
+        return None
+    if ends is None or ends < begins:
+        if ends is not None:
+            say("wave-backwards", f"{path}/to")
+        ends = begins
+    most = int(plate.at_most) if plate.at_most and plate.at_most >= 1 else None
+    if plate.at_most is not None and most is None:
+        say("not-a-count", f"{path}/at_most", value=plate.at_most)
+    return PlateTimes(id=plate.id or f"plate-{place + 1}", path=path, begins=begins, ends=ends, at_most=most)
+
+
+def _person(person: Person, place: int, day: date, zone: Zone, say: Say) -> Hands:
+    """A person with the hours of the day of service; on the days before it is there at the same hours."""
+    path = f"/kitchen/people/{place}"
+    spells: list[tuple[int, int]] | None = None
+    if person.from_ or person.to:
+        spells = [one for back in range(DAYS_BEFORE, -1, -1) if (one := _hours(person, path, day, back, zone, say))]
+    can = frozenset(person.can) if person.can else None
+    return Hands(
+        id=person.id or f"person-{place + 1}", path=path, spells=None if spells is None else tuple(spells), can=can
+    )
+
+
+def _hours(person: Person, path: str, day: date, back: int, zone: Zone, say: Say) -> tuple[int, int] | None:
+    """From when to when somebody is there so many days before the day of service [min since the epoch]."""
+    here = date.fromordinal(day.toordinal() - back)
+    after = date.fromordinal(here.toordinal() + 1)
+    quiet = say if back == 0 else _say_nothing
+    begins = zone.of_day(person.from_ or MIDNIGHT, here, f"{path}/from", quiet)
+    ends = zone.of_day(person.to or MIDNIGHT, here if person.to else after, f"{path}/to", quiet)
+    if begins is None or ends is None:
+        return None
+    if ends <= begins:
+        # From the evening into the night.
+        ends = zone.of_day(person.to or MIDNIGHT, after, f"{path}/to", quiet) or begins
+    return (begins, ends) if ends > begins else None
+
+
+def _say_nothing(*_: object, **__: object) -> None:
+    """What is said of the hours of one day is not said of each."""
+
+
+def _stoves(stations: Sequence[StationPart], say: Say) -> tuple[Stove, ...]:
+    takes = {row["kind"]: float(row["takes"]) for row in rows("stations")}
+    made = []
+    for place, one in enumerate(stations):
+        path = f"/kitchen/stations/{place}"
+        if one.kind not in takes:
+            key = "not-a-choice/station" if one.kind else "unstated/station"
+            say(key, f"{path}/kind", value=one.kind or "", known=list(takes))
+            continue
+        made.append(
+            Stove(
+                id=one.id or f"{one.kind}-{place + 1}",
+                path=path,
+                kind=one.kind,
+                takes=takes[one.kind],
+                watts=one.watts if one.watts and one.watts > 0 else None,
+                litres=one.litres if one.litres and one.litres > 0 else None,
+                held=frozenset(one.held or ()),
+            )
+        )
+    _twice([one.id for one in made], "/kitchen/stations", say)
+    return tuple(made)
+
+
+def _pan(pan: KitchenPan, place: int) -> Stove:
+    name = pan.id or f"pan-{place + 1}"
+    return Stove(id=name, path=f"/kitchen/pans/{place}", kind=PAN, takes=1.0, watts=None, litres=None, held=frozenset())
+
+
+def _courses(courses: Sequence[Course], plates: Sequence[PlateTimes], say: Say) -> tuple[Ordered, ...]:
+    if not courses:
+        say("unstated/courses", "/courses")
+    made = tuple(_course(one, place, plates, say) for place, one in enumerate(courses))
+    _twice([one.id for one in made], "/courses", say)
+    return made
+
+
+def _course(course: Course, place: int, plates: Sequence[PlateTimes], say: Say) -> Ordered:
+    path = f"/courses/{place}"
+    plate = next((one for one in plates if one.id == course.plate), None)
+    if course.plate and plate is None:
+        say("unknown-plate", f"{path}/plate", name=course.plate)
+    elif plate is None and len(plates) == 1:
+        plate = plates[0]
+    elif plate is None and plates:
+        say("unstated/course-plate", f"{path}/plate")
+    covers = _count(course.covers, f"{path}/covers", say)
+    if course.covers is None:
+        say("unstated/covers", f"{path}/covers")
+    if course.formula is None:
+        say("unstated/formula", f"{path}/formula")
+    variants, left = list[tuple[str, int, tuple[str, ...]]](), covers
+    for at, variant in enumerate(course.variants or []):
+        where = f"{path}/variants/{at}"
+        count = _count(variant.covers, f"{where}/covers", say)
+        without = tuple(word for word in variant.without or [] if word)
+        if count > left:
+            say("variant-too-many", f"{where}/covers", covers=count, left=left)
+            count = left
+        if count and without:
+            variants.append((variant.id or f"without-{'-'.join(without)}", count, without))
+            left -= count
+    return Ordered(
+        id=course.id or f"course-{place + 1}",
+        path=path,
+        plate=plate,
+        covers=covers,
+        variants=tuple(variants),
+        formula=course.formula,
+    )
+
+
+def _count(value: float | None, path: str, say: Say) -> int:
+    """A number of covers; none where it is no whole number of them."""
+    if value is None:
+        return 0
+    if value < 0 or value > MOST_COVERS or value != int(value):
+        say("not-a-count", path, value=value)
+        return 0
+    return int(value)
+
+
+def _twice(ids: Sequence[str], path: str, say: Say) -> None:
+    for name, many in Counter(ids).items():
+        if many > 1:
+            say("duplicate-id/service", path, id=name)

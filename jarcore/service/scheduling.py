@@ -1,0 +1,62 @@
+"""The schedule of a service: what was read, all its work, what has happened, and what was decided."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from jarcore.data import MINUTES_A_DAY, Pantry
+from jarcore.documents import Finding
+from jarcore.service.deciding import Decided, Past, decide
+from jarcore.service.happened import past_of, read_events
+from jarcore.service.portions import Refused
+from jarcore.service.reading import ReadService, read_for_plan
+from jarcore.service.searching import improve
+from jarcore.service.working import ServiceWork, work_of
+
+# Where nothing says from when on is planned, this long before the first plate [days].
+DAYS_BEFORE = 4
+
+
+@dataclass(frozen=True, kw_only=True)
+class Schedule:
+    """A service with its plan: what was read, all work, what has happened, and what was decided."""
+
+    service: ReadService
+    work: ServiceWork
+    past: Past
+    decided: Decided
+
+    @property
+    def unplanned(self) -> list[Refused]:
+        """What has no plan, and why."""
+        return [*self.work.refused, *self.decided.dropped]
+
+    @property
+    def kept(self) -> bool:
+        """Whether everything has a plan, and nothing elastic is given up."""
+        return not self.unplanned and not self.decided.relaxing and bool(self.decided.given)
+
+
+def schedule_of(
+    document: Mapping[str, Any],
+    pantry: Pantry,
+    told: Sequence[Finding] = (),
+    events: Sequence[Mapping[str, Any]] = (),
+    search: bool = True,
+) -> Schedule:
+    """The schedule of a service document, with what has happened (events) fixed; with SEARCH a better one is sought."""
+    service = read_for_plan(document, told)
+    work = work_of(service, pantry)
+    happened = read_events(events, service)
+    past, tasks = past_of(happened, work.work, floor_of(service), lambda past: decide(work.work, service, past))
+    decided = decide(tasks, service, past)
+    if search:
+        decided = improve(decided, service, past)
+    return Schedule(service=service, work=work, past=past, decided=decided)
+
+
+def floor_of(service: ReadService) -> int:
+    """Before when nothing is planned [min since the epoch]."""
+    if service.not_before is not None:
+        return service.not_before
+    return min((one.begins for one in service.plates), default=0) - DAYS_BEFORE * MINUTES_A_DAY

@@ -1,0 +1,180 @@
+"""The work of a service: tasks, what they need, and how long may lie between them."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Station:
+    """A need of one station: any of these kinds, the first that there is; kept busy before and after it is used [min].
+
+    It is used from `skip` minutes into the task to its end. What `clean_of` names it may not have held today; what it
+    `holds` it has held from then on.
+    """
+
+    kinds: tuple[str, ...]
+    skip: int = 0
+    before: int = 0
+    after: int = 0
+    clean_of: frozenset[str] = frozenset()
+    holds: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Part:
+    """One thing to do, or to wait for: its deed, in words, whole minutes, pairs of hands, the surface it is done on.
+
+    `on` says that it is done on the stations of its task; `key` tells parts of one task apart.
+    """
+
+    do: str
+    text: str
+    minutes: int
+    hands: int = 0
+    zone: str = "raw"
+    key: str = ""
+    on: bool = True
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Task:
+    """Parts that follow one another without a gap, on the same stations, for a portion of a course.
+
+    `at` is where it must end [min since the epoch], for what is served; None for all else.
+    """
+
+    id: str
+    course: str
+    portion: str
+    parts: tuple[Part, ...]
+    jar: str | None = None
+    group: str | None = None
+    stations: tuple[Station, ...] = ()
+    at: int | None = None
+    covers: int = 0
+    batch: bool = False
+    preheats: str = ""
+
+    @property
+    def minutes(self) -> int:
+        """How long it takes in all [min]."""
+        return sum(part.minutes for part in self.parts)
+
+    @property
+    def handled(self) -> list[tuple[int, Part]]:
+        """Those of its parts that take hands, each with when it begins after the task [min]."""
+        at, found = 0, list[tuple[int, Part]]()
+        for part in self.parts:
+            if part.hands:
+                found.append((at, part))
+            at += part.minutes
+        return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Link:
+    """What must lie between the end of one task and the start of another [min]: at least, at most, at best from and to.
+
+    `most` is hard, and so is `least`; what lies outside `best_from` and `best_to` costs `price` a minute. `rule` names
+    what it follows, `why` says it; `shown` is the deed that the wait between them is, `rests` how its
+    least is said where that is a rest of its own.
+    """
+
+    before: str
+    then: str
+    least: int = 0
+    most: int | None = None
+    best_from: int | None = None
+    best_to: int | None = None
+    wanted: int | None = None
+    price: float = 0.0
+    rule: str = "order"
+    why: str = ""
+    shown: str | None = None
+    shown_text: str = ""
+    rests: str = ""
+    warm: bool = False
+
+    def off(self, minutes: int) -> int:
+        """How far a wait is outside its best [min]."""
+        under = max(0, self.best_from - minutes) if self.best_from is not None else 0
+        over = max(0, minutes - self.best_to) if self.best_to is not None else 0
+        return under + over
+
+
+@dataclass(frozen=True)
+class Work:
+    """All tasks and links of a service."""
+
+    tasks: tuple[Task, ...]
+    links: tuple[Link, ...]
+
+    @cached_property
+    def by_id(self) -> dict[str, Task]:
+        """Tasks by their id."""
+        return {task.id: task for task in self.tasks}
+
+    @cached_property
+    def into(self) -> dict[str, list[Link]]:
+        """Links by the task that they lead to."""
+        found: dict[str, list[Link]] = {task.id: [] for task in self.tasks}
+        for link in self.links:
+            found[link.then].append(link)
+        return found
+
+    @cached_property
+    def out_of(self) -> dict[str, list[Link]]:
+        """Links by the task that they come from."""
+        found: dict[str, list[Link]] = {task.id: [] for task in self.tasks}
+        for link in self.links:
+            found[link.before].append(link)
+        return found
+
+    def without(self, portions: set[str]) -> "Work":
+        """The work without some portions, and without what waits for them."""
+        gone = {task.id for task in self.tasks if task.portion in portions}
+        waiting = list(gone)
+        while waiting:
+            further = {link.then for link in self.out_of[waiting.pop()]} - gone
+            served = {self.by_id[name].portion for name in further}
+            more = {task.id for task in self.tasks if task.portion in served} - gone
+            gone |= more
+            waiting += more
+        tasks = tuple(task for task in self.tasks if task.id not in gone)
+        ids = {task.id for task in tasks}
+        return Work(tasks, tuple(link for link in self.links if link.before in ids and link.then in ids))
+
+    def later(self, minutes: Mapping[str, int]) -> "Work":
+        """The work with what is served later, by the id of the task that serves it [min]."""
+        moved = [
+            replace(task, at=task.at + minutes[task.id]) if task.at is not None and task.id in minutes else task
+            for task in self.tasks
+        ]
+        return Work(tuple(moved), self.links)
+
+
+@dataclass
+class Draft:
+    """Work that is being written down: tasks in the order of work, each after those it waits for."""
+
+    tasks: list[Task] = field(default_factory=list)
+    links: list[Link] = field(default_factory=list)
+
+    def add(self, task: Task, after: Iterable[Link | str] = ()) -> str:
+        """Add a task, with links that lead to it: whole ones, or the ids of tasks that it waits for."""
+        self.tasks.append(task)
+        for one in after:
+            link = one if isinstance(one, Link) else Link(before=one, then=task.id)
+            self.links.append(replace(link, then=task.id))
+        return task.id
+
+    @property
+    def work(self) -> Work:
+        """All of it."""
+        return Work(tuple(self.tasks), tuple(self.links))
+
+
+def joined(work: Sequence[Work]) -> Work:
+    """Several works as one."""
+    return Work(tuple(t for one in work for t in one.tasks), tuple(link for one in work for link in one.links))
