@@ -46,6 +46,6 @@ def __getattr__(name: str) -> Any:
     """A name of the door, loaded when it is asked for: whoever needs one room does not load them all."""
     if name in __all__:
         for room in map(import_module, ROOMS):
-            if hasattr(room, name):
+            if name in room.__all__:
                 return getattr(room, name)
     raise AttributeError(f"jarcore has no {name!r}")

@@ -2,10 +2,11 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 from jarcore.data import parameter, rows, sentence
 from jarcore.service.jarring import BEST
-from jarcore.service.placing import Stuck, place
+from jarcore.service.placing import Effort, Stuck, place
 from jarcore.service.portions import Refused
 from jarcore.service.reading import ReadService
 from jarcore.service.timeline import Given, Timeline
@@ -13,18 +14,29 @@ from jarcore.service.work import Link, Task, Work
 
 # Served later by so many minutes at first where hands or stations are taken, and then by twice as many.
 LATER_MIN = 5
+# How many starts are tried for one plan, and for each of those that a mend is looked for among.
+EFFORT, LITTLE_EFFORT = 15000, 5000
 PEOPLE = "people"
 
 
 @dataclass(frozen=True, kw_only=True)
 class Decided:
-    """A plan: where each task is put, how much later than its time each plate is served [min], and what has no plan."""
+    """A plan: where each task is put, and what has no plan."""
 
     work: Work
     given: Mapping[str, Given]
-    late: Mapping[str, int]
     dropped: tuple[Refused, ...] = ()
     gap: float | None = None
+
+    @cached_property
+    def late(self) -> Mapping[str, int]:
+        """How much later than its time each plate is served that is late [min], by its task."""
+        by = {
+            task.id: self.given[task.id].start + task.minutes - task.at
+            for task in self.work.tasks
+            if task.at is not None and task.id in self.given
+        }
+        return {name: minutes for name, minutes in by.items() if minutes > 0}
 
     def wait(self, link: Link) -> int:
         """How long lies between the two tasks of a link [min]."""
@@ -55,7 +67,7 @@ class Past:
     before: Mapping[str, int] = field(default_factory=dict)
 
 
-def decide(work: Work, service: ReadService, past: Past) -> Decided:
+def decide(work: Work, service: ReadService, past: Past, effort: int = EFFORT) -> Decided:
     """A plan at once: on time where that can be, else as little later as is found, else without a course.
 
     It is tried with every jar within its best, and with jars left to their hard limits: the cheaper one stands.
@@ -64,11 +76,11 @@ def decide(work: Work, service: ReadService, past: Past) -> Decided:
     if lacking:
         work = work.without(set(lacking))
     dropped = tuple(lacking.values())
-    at_best = _timed(_within_best(work), service, past)
-    best = at_best and replace(at_best, work=work.later(at_best.late), dropped=dropped)
+    at_best = _timed(_within_best(work), service, past, Effort(effort))
+    best = at_best and replace(at_best, work=work, dropped=dropped)
     if best is not None and not best.relaxing:
         return best
-    loose = _as_can_be(work, service, past, dropped)
+    loose = _as_can_be(work, service, past, dropped, effort)
     both = [one for one in (best, loose) if one is not None]
     return min(both, key=lambda one: (len(one.dropped), one.relaxing, one.cost))
 
@@ -84,28 +96,33 @@ def _within_best(work: Work) -> Work:
     return Work(work.tasks, tuple(held))
 
 
-def _as_can_be(work: Work, service: ReadService, past: Past, dropped: tuple[Refused, ...]) -> Decided:
+def _as_can_be(work: Work, service: ReadService, past: Past, dropped: tuple[Refused, ...], effort: int) -> Decided:
     """A plan of all that has one at all; what is stuck for good is left out, and said."""
     while True:
         stuck = list[Stuck]()
-        decided = _timed(work, service, past, stuck)
+        decided = _timed(work, service, past, Effort(effort), stuck)
         if decided is not None:
             return replace(decided, dropped=dropped)
         task = work.by_id[stuck[-1].task]
-        dropped = (*dropped, Refused(task.course, _path(service, task.course), _why(work, stuck[-1])))
+        why = _why(work, stuck[-1])
+        dropped = (*dropped, Refused(task.course, _path(service, task.course), why, stuck[-1].short_min))
         work = work.without({task.portion})
 
 
-def _timed(work: Work, service: ReadService, past: Past, stuck: list[Stuck] | None = None) -> Decided | None:
+def _timed(
+    work: Work, service: ReadService, past: Past, effort: Effort, stuck: list[Stuck] | None = None
+) -> Decided | None:
     """A plan of all the work, served later where it must; None where later does not help, with what is STUCK."""
     late, step = dict[str, int](), LATER_MIN
     while max(late.values(), default=0) <= parameter("serve_late_most"):
         moved = work.later(late)
-        given, found = place(moved, service, past.floor, past.fixed, past.before)
+        given, found = place(moved, service, past.floor, effort, past.fixed, past.before)
         if found is None:
-            return Decided(work=moved, given=given, late={name: by for name, by in late.items() if by})
+            return Decided(work=work, given=given)
         if stuck is not None:
             stuck.append(found)
+        if found.short_min > parameter("serve_late_most") or effort.left < 0:
+            return None
         late = _later(work, found, late, step)
         step *= 2
     return None

@@ -26,7 +26,7 @@ def relaxed_in(decided: Decided, service: ReadService) -> list[Relaxed]:
 def _late(decided: Decided, service: ReadService) -> Iterator[tuple[float, Relaxed]]:
     for name, minutes in decided.late.items():
         task = decided.work.by_id[name]
-        at = service.zone.clock((task.at or 0) - minutes)
+        at = service.zone.clock(task.at or 0)
         text = sentence("relaxed/late", course=task.course, at=at, late=minutes)
         yield 1e6 + minutes, {"rule": SERVED, "step": name, "by_min": float(minutes), "text": text}
 

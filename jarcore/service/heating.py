@@ -9,7 +9,7 @@ from jarcore.heat.loads import recovery_of
 from jarcore.jars import Laid
 from jarcore.service.deeds import StoveRow, deed_rows, stove_rows
 from jarcore.service.jarring import OnFish
-from jarcore.service.portions import Portion, stated_min, whole
+from jarcore.service.portions import Portion, pieces_said, stated_min, whole
 from jarcore.service.reading import PAN
 from jarcore.service.work import Link, Part, Station, Task
 
@@ -301,7 +301,7 @@ def _stands(laid: Laid) -> int:
 
 def _batch_words(portion: Portion, spell: Spell, of: tuple[int, int], pieces: int) -> str:
     number, batches = of
-    what = sentence("step/pieces", pieces=pieces) if portion.ready.fish.pieces else portion.title
+    what = pieces_said(pieces) if portion.ready.fish.pieces else portion.title
     if batches > 1:
         return sentence("step/batch", number=number, batches=batches, what=what, how=spell.text)
     return sentence("step/all", what=what, how=spell.text)

@@ -10,7 +10,7 @@ from jarcore.jars import Laid
 from jarcore.jars.made import words_of
 from jarcore.jars.making import COOL, whole_making
 from jarcore.service.deeds import deed_rows
-from jarcore.service.portions import Portion, stated_min, whole
+from jarcore.service.portions import Portion, pieces_said, stated_min, whole
 from jarcore.service.work import Draft, Link, Part, Station, Task
 
 # What a step after a jar is called, where there is one.
@@ -264,4 +264,4 @@ def _handled(state: OnFish, group: str | None) -> float:
 def _sort(state: OnFish, group: str | None) -> str:
     """What goes in, in words: how many pieces of which size."""
     pieces = round(state.pieces * _pieces(state.portion, group) / state.portion.pieces)
-    return sentence("step/pieces-of", pieces=pieces, size=group) if group else sentence("step/pieces", pieces=pieces)
+    return sentence("step/pieces-of", pieces=pieces, size=group) if group else pieces_said(pieces)

@@ -11,13 +11,16 @@ from jarcore.data import Pantry, rows, sentence
 from jarcore.documents import Patch
 from jarcore.documents.patches import put
 from jarcore.documents.plan import Mend
+from jarcore.service.deciding import LITTLE_EFFORT
 from jarcore.service.giving_up import relaxed_in
 from jarcore.service.reading import PAN
 from jarcore.service.scheduling import Schedule, schedule_of
 
 # How much later something is served, the least first [min], and how many mends are told.
 LATER = (5, 10, 20, 40, 80)
-MOST_MENDS, MOST_TOGETHER = 4, 3
+# Times are moved in steps of so many minutes.
+ROUND = 5
+MOST_MENDS, MOST_TOGETHER, MOST_TRIED = 4, 3, 40
 # What leaves so little of all that is given up is enough of its kind [1].
 ENOUGH = 0.5
 NEW_PERSON, NEW_STATION = "second-pair", "second"
@@ -30,6 +33,26 @@ class Change:
     kind: str
     text: str
     patch: Patch
+
+
+@dataclass
+class _Asking:
+    """What mends are looked for with, and how many more may be tried."""
+
+    pantry: Pantry
+    events: Sequence[Mapping[str, Any]]
+    left: int = MOST_TRIED
+
+    def tried(self, change: Change, document: Mapping[str, Any]) -> "_Tried":
+        """A change with what it leaves unmended."""
+        self.left -= 1
+        after = jsonpatch.apply_patch(document, change.patch)
+        then = self.schedule(after)
+        return _Tried(change=change, after=after, kept=then.kept, left=_weight(then), many=_many(then))
+
+    def schedule(self, document: Mapping[str, Any]) -> Schedule:
+        """The schedule at once of a service that is changed."""
+        return schedule_of(document, self.pantry, events=self.events, search=False, effort=LITTLE_EFFORT)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -51,18 +74,21 @@ def mends_of(
 
     Each is planned anew before it is offered: what is offered does mend.
     """
-    before = _weight(schedule)
-    singles = [one for one in _best_of_each(document, schedule, pantry, events) if one.left < before]
+    before, asking = _weight(schedule), _Asking(pantry, events)
+    singles = [one for one in _best_of_each(document, schedule, asking) if one.left < before]
     full = [one for one in singles if one.kept]
     if full:
         return [{"text": one.change.text, "patch": one.change.patch} for one in full[:MOST_MENDS]]
     singles.sort(key=lambda one: one.left)
     found = list[Mend]()
     if singles:
-        found += _chain(singles[0], pantry, events)
+        found += _chain(singles[0], asking)
     many = _many(schedule)
     for one in singles[:MOST_MENDS]:
-        if one.many < many:
+        if one.left[0] < before[0]:
+            text = sentence("mend/has-plan", what=one.change.text, more=before[0] - one.left[0])
+            found.append({"text": text, "patch": one.change.patch})
+        elif one.many < many:
             text = sentence("mend/part", what=one.change.text, mended=many - one.many, many=many)
             found.append({"text": text, "patch": one.change.patch})
     return found[:MOST_MENDS]
@@ -77,20 +103,14 @@ def _many(schedule: Schedule) -> int:
     return len(schedule.unplanned) + len(relaxed_in(schedule.decided, schedule.service))
 
 
-def _tried(change: Change, document: Mapping[str, Any], pantry: Pantry, events: Sequence[Mapping[str, Any]]) -> _Tried:
-    after = jsonpatch.apply_patch(document, change.patch)
-    then = schedule_of(after, pantry, events=events, search=False)
-    return _Tried(change=change, after=after, kept=then.kept, left=_weight(then), many=_many(then))
-
-
-def _best_of_each(
-    document: Mapping[str, Any], schedule: Schedule, pantry: Pantry, events: Sequence[Mapping[str, Any]]
-) -> Iterator[_Tried]:
+def _best_of_each(document: Mapping[str, Any], schedule: Schedule, asking: _Asking) -> Iterator[_Tried]:
     """Of each kind of change the smallest that mends everything, else the one that leaves least."""
     for _, alike in itertools.groupby(_changes(document, schedule), key=lambda one: one.kind):
         best: _Tried | None = None
         for change in alike:
-            one = _tried(change, document, pantry, events)
+            if asking.left <= 0:
+                return
+            one = asking.tried(change, document)
             if best is None or one.left < best.left:
                 best = one
             # A little that mends much is better than much that mends a little more.
@@ -101,16 +121,19 @@ def _best_of_each(
 
 
 def _is_enough(left: tuple[int, float], before: tuple[int, float]) -> bool:
-    return left[0] <= before[0] and left[1] <= ENOUGH * before[1] and before[1] > 0
+    """Whether a change is enough of its kind: something more has a plan, or most of what was given up is had."""
+    if left[0] != before[0]:
+        return left[0] < before[0]
+    return left[1] <= ENOUGH * before[1] and before[1] > 0
 
 
-def _chain(first: _Tried, pantry: Pantry, events: Sequence[Mapping[str, Any]]) -> Iterator[Mend]:
+def _chain(first: _Tried, asking: _Asking) -> Iterator[Mend]:
     """Changes that mend everything together: each time the one that leaves least of what is left."""
     done = [first.change]
     now = first
     for _ in range(MOST_TOGETHER - 1):
-        schedule = schedule_of(now.after, pantry, events=events, search=False)
-        further = min(_best_of_each(now.after, schedule, pantry, events), key=lambda one: one.left, default=None)
+        schedule = asking.schedule(now.after)
+        further = min(_best_of_each(now.after, schedule, asking), key=lambda one: one.left, default=None)
         if further is None or further.left >= now.left:
             return
         done.append(further.change)
@@ -125,6 +148,7 @@ def _changes(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change
     """Changes to try, those of one kind together and the smallest first."""
     yield from _stations(document, schedule)
     yield from _people(document, schedule)
+    yield from _sooner(schedule)
     yield from _later(document, schedule)
     yield from _longer(schedule)
 
@@ -167,10 +191,27 @@ def _stations(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Chang
         yield Change(f"station {kind}", text, _kitchen(document, "stations", station))
 
 
+def _by(schedule: Schedule) -> list[int]:
+    """By how much time is moved, the least first [min]: by round figures, and by what there is too little."""
+    short = [-(-one.short_min // ROUND) * ROUND for one in schedule.unplanned if one.short_min]
+    return sorted({*LATER, *short, *(minutes + LATER[-1] for minutes in short)})
+
+
+def _sooner(schedule: Schedule) -> Iterator[Change]:
+    """Begun earlier, where something forbids that."""
+    zone, floor = schedule.service.zone, schedule.service.not_before
+    if floor is None or schedule.past.fixed:
+        return
+    for minutes in _by(schedule):
+        at = floor - minutes
+        text = sentence("mend/sooner", at=zone.said(at, schedule.service.first))
+        yield Change("sooner", text, [put(["not_before"], zone.local(at))])
+
+
 def _later(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change]:
     """Everything served later."""
     zone = schedule.service.zone
-    for minutes in LATER:
+    for minutes in _by(schedule):
         patch: Patch = []
         for plate in schedule.service.plates:
             place = int(plate.path.rpartition("/")[2])

@@ -10,9 +10,17 @@ from jarcore.service.work import Link, Task, Work
 
 # A wait that may be no longer than this beyond its least is placed together with what it leads to [min].
 TIGHT = 30
-# How often the order of placing is changed before something is served later, and how many starts one task tries.
-MOST_ORDERS, MOST_STARTS = 12, 40
+# How often the order of placing is changed before something is served later, how many free starts one task tries, and
+# how many all tasks of one order together.
+MOST_ORDERS, MOST_STARTS, MOST_TRIES = 5, 16, 800
 FAR = 10**9
+
+
+@dataclass
+class Effort:
+    """How many more starts may be tried, over all orders and times: what is looked for ends."""
+
+    left: int
 
 
 @dataclass(frozen=True)
@@ -33,8 +41,10 @@ class Placing:
     floor: int
     before: Mapping[str, int]
     bumped: Mapping[str, int]
+    effort: Effort
     given: dict[str, Given] = field(default_factory=dict)
     short: dict[str, int] = field(default_factory=dict)
+    tries: int = 0
     stuck: Stuck | None = None
 
     def run(self) -> bool:
@@ -42,8 +52,9 @@ class Placing:
         self.timeline = Timeline(self.service.people, self.service.taken)
         self.earliest = earliest_starts(self.work, self.service, self.fixed, self.floor)
         for name, one in self.fixed.items():
-            self.given[name] = one
-            self.timeline.put(self.work.by_id[name], one)
+            if name in self.work.by_id:
+                self.given[name] = one
+                self.timeline.put(self.work.by_id[name], one)
         waiting = {task.id: sum(1 for link in self.work.out_of[task.id] if link.then not in self.given)
                    for task in self.work.tasks if task.id not in self.given}  # fmt: skip
         self.waiting = waiting
@@ -74,7 +85,8 @@ class Placing:
         """The latest end that what follows a task leaves it."""
         task = self.work.by_id[name]
         if task.at is not None:
-            return task.at
+            # Of what is served the earliest finds its place first.
+            return -task.at
         return min((self.given[link.then].start - link.least for link in self.work.out_of[name]), default=FAR)
 
     def _bounds(self, task: Task) -> tuple[int, int]:
@@ -89,20 +101,26 @@ class Placing:
                 ended = done.start + self.work.by_id[link.before].minutes
                 high = min(high, ended + link.most)
         if task.at is not None:
-            high = task.at - task.minutes
-            low = max(low, high)
+            # What is served comes late rather than not at all.
+            on_time = task.at - task.minutes
+            low, high = max(low, on_time), on_time + int(parameter("serve_late_most"))
         return low, high
 
     def _place(self, task: Task) -> bool:
         """Place a task with what has to lie close before it; whether that worked."""
         low, high = self._bounds(task)
         if low > high:
-            self.short[task.id] = low - high
+            self.short[task.id] = low - (high if task.at is None else task.at - task.minutes)
             return False
+        fitting = 0
         for start in self._starts(task, low, high):
+            self.effort.left -= 1
             given = self.timeline.give(task, start)
             if given is None:
                 continue
+            self.tries, fitting = self.tries + 1, fitting + 1
+            if self.tries > MOST_TRIES or fitting > MOST_STARTS or self.effort.left < 0:
+                return False
             self._put(task, given)
             if self._close(task):
                 return True
@@ -163,12 +181,12 @@ class Placing:
             found.update(range(low, high + 1))
         tried = [start for start in found if low <= start <= high]
         tried.sort(key=lambda start: (self._price(task, start), -start))
-        return tried[:MOST_STARTS]
+        return tried
 
     def _price(self, task: Task, start: int) -> float:
         """What a start costs by the waits that it makes, and by how far it leaves the plan of before."""
         end = start + task.minutes
-        price = 0.0
+        price = 0.0 if task.at is None else parameter("price_late") * max(0, end - task.at)
         for link in self.work.out_of[task.id]:
             price += wait_price(link, self.given[link.then].start - end)
         moved = abs(start - self.before[task.id]) if task.id in self.before else 0
@@ -229,23 +247,26 @@ def place(
     work: Work,
     service: ReadService,
     floor: int,
+    effort: Effort,
     fixed: Mapping[str, Given] | None = None,
     before: Mapping[str, int] | None = None,
 ) -> tuple[dict[str, Given], Stuck | None]:
     """Every task placed, or the one that finds no place.
 
-    Parameters: floor, before which nothing starts [min since the epoch]; fixed, what has happened; before, starts of an
-    earlier plan, from which this one leaves only where it must.
+    Parameters: floor, before which nothing starts [min since the epoch]; effort, how much may be tried; fixed, what has
+    happened; before, starts of an earlier plan, from which this one leaves only where it must.
     """
     bumped: dict[str, int] = {}
     stuck: Stuck | None = None
     for _ in range(MOST_ORDERS):
-        tried = Placing(work, service, fixed or {}, floor, before or {}, bumped)
+        tried = Placing(work, service, fixed or {}, floor, before or {}, bumped, effort)
         if tried.run():
             return tried.given, None
         stuck = tried.stuck
         assert stuck is not None
         if stuck.short_min and not _made_short(stuck, tried):
+            break
+        if effort.left < 0:
             break
         bumped = {**bumped, stuck.task: bumped.get(stuck.task, 0) + 1}
     return {}, stuck

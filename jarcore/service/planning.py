@@ -22,6 +22,7 @@ def answer(schedule: Schedule) -> Plan:
     served = sorted(
         (task for task in decided.work.tasks if task.at is not None), key=lambda task: (task.at or 0, task.id)
     )
+    told = dict.fromkeys((one.course, one.text) for one in schedule.unplanned)
     plates = {one.id: one.plate.id for one in service.courses if one.plate}
     return {
         "format": FORMAT,
@@ -40,7 +41,7 @@ def answer(schedule: Schedule) -> Plan:
             for task in served
         ],
         "steps": [planned(block, service, reasons, schedule.past) for block in blocks],
-        "unplanned": [{"course": one.course, "text": one.text} for one in schedule.unplanned],
+        "unplanned": [{"course": course, "text": text} for course, text in told],
         "relaxed": relaxed_in(decided, service),
         "mends": [],
         "warm_minutes": warm_in(decided, schedule.work.portions),

@@ -63,11 +63,12 @@ class Portion:
 
 @dataclass(frozen=True, slots=True)
 class Refused:
-    """A course, or covers of it, that is not cooked, and why in words."""
+    """A course, or covers of it, that is not cooked, and why in words; by how much there is too little time [min]."""
 
     course: str
     path: str
     text: str
+    short_min: int = 0
 
 
 def portions_of(course: Ordered, service: ReadService, pantry: Pantry) -> Iterator[Portion | Refused]:
@@ -193,3 +194,8 @@ def stated_min(time: Time | None) -> float | None:
     if time is None or time.value is None or time.unit is None or time.value < 0:
         return None
     return time.value * factor(time.unit)
+
+
+def pieces_said(pieces: int) -> str:
+    """So many pieces, in words."""
+    return sentence("step/piece") if pieces == 1 else sentence("step/pieces", pieces=pieces)

@@ -116,6 +116,11 @@ class ReadService:
     found: tuple[Finding, ...]
 
     @property
+    def first(self) -> int:
+        """When the first plate is served [min since the epoch]; 0 where nothing is."""
+        return min((one.begins for one in self.plates), default=0)
+
+    @property
     def taken(self) -> tuple[Stove, ...]:
         """All that a step may take besides hands."""
         return (*self.stoves, *self.pans)

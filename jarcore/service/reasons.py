@@ -116,7 +116,7 @@ class Reasons:
 
     def _at(self, minute: int) -> str:
         """A time as it is said, with its day where it is not that of the first plate."""
-        return self.service.zone.said(minute, self.service.plates[0].begins)
+        return self.service.zone.said(minute, self.service.first)
 
 
 def _text(task: Task, last: bool = False) -> str:

@@ -6,7 +6,7 @@ from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, Pantry
 from jarcore.documents import Finding
-from jarcore.service.deciding import Decided, Past, decide
+from jarcore.service.deciding import EFFORT, Decided, Past, decide
 from jarcore.service.happened import past_of, read_events
 from jarcore.service.portions import Refused
 from jarcore.service.reading import ReadService, read_for_plan
@@ -43,13 +43,17 @@ def schedule_of(
     told: Sequence[Finding] = (),
     events: Sequence[Mapping[str, Any]] = (),
     search: bool = True,
+    effort: int = EFFORT,
 ) -> Schedule:
-    """The schedule of a service document, with what has happened (events) fixed; with SEARCH a better one is sought."""
+    """The schedule of a service document, with what has happened (events) fixed.
+
+    With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once.
+    """
     service = read_for_plan(document, told)
     work = work_of(service, pantry)
     happened = read_events(events, service)
     past, tasks = past_of(happened, work.work, floor_of(service), lambda past: decide(work.work, service, past))
-    decided = decide(tasks, service, past)
+    decided = decide(tasks, service, past, effort)
     if search:
         decided = improve(decided, service, past)
     return Schedule(service=service, work=work, past=past, decided=decided)
@@ -59,4 +63,4 @@ def floor_of(service: ReadService) -> int:
     """Before when nothing is planned [min since the epoch]."""
     if service.not_before is not None:
         return service.not_before
-    return min((one.begins for one in service.plates), default=0) - DAYS_BEFORE * MINUTES_A_DAY
+    return service.first - DAYS_BEFORE * MINUTES_A_DAY

@@ -4,7 +4,7 @@ Active parts are intervals on people and stations; waits are bounds between star
 limit: the same service gives the same plan.
 """
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -12,7 +12,7 @@ from jarcore.data import parameter
 from jarcore.service.deciding import Decided, Past
 from jarcore.service.reading import Hands, ReadService, Stove
 from jarcore.service.timeline import OIL, Given, Timeline
-from jarcore.service.work import Link, Station, Task, Work
+from jarcore.service.work import Link, Station, Task
 
 # Costs are whole numbers of this.
 SCALE = 1000
@@ -63,7 +63,7 @@ class _Model:
             self.cp.AddAbsEquality(away, start - (moved - self.base))
             self.costs.append(away * round(parameter("price_moved") * SCALE))
         if task.at is not None:
-            planned = task.at - self.decided.late.get(task.id, 0) - self.base - task.minutes
+            planned = task.at - self.base - task.minutes
             late = self.cp.NewIntVar(0, int(parameter("serve_late_most")), f"{task.id} late")
             self.cp.Add(start == planned + late)
             self.lates[task.id] = late
@@ -192,6 +192,7 @@ class _Model:
             *(
                 need.holds
                 for name, given in self.past.fixed.items()
+                if name in self.decided.work.by_id
                 for need, on in zip(self.decided.work.by_id[name].stations, given.stations, strict=True)
                 if on == stove.id
             )
@@ -206,7 +207,7 @@ class _Model:
 
     def read(self, value: Callable[[Any], int]) -> Decided:
         """The plan that a solution is."""
-        given: dict[str, Given] = dict(self.past.fixed)
+        given = {name: one for name, one in self.past.fixed.items() if name in self.decided.work.by_id}
         for task in self.decided.work.tasks:
             if task.id in self.past.fixed:
                 continue
@@ -227,15 +228,7 @@ class _Model:
                 for place in range(len(task.stations))
             )
             given[task.id] = Given(self.base + value(self.starts[task.id]), people, stations)
-        late = {name: value(one) for name, one in self.lates.items() if value(one)}
-        work = _served_at(self.decided, late)
-        return replace(self.decided, work=work, given=given, late=late)
-
-
-def _served_at(decided: Decided, late: Mapping[str, int]) -> Work:
-    """The work with its plates at their times and so much later [min]."""
-    now = decided.late
-    return decided.work.later({name: late.get(name, 0) - now.get(name, 0) for name in {*late, *now}})
+        return replace(self.decided, given=given)
 
 
 def improve(decided: Decided, service: ReadService, past: Past) -> Decided:

@@ -82,18 +82,22 @@ class Timeline:
             ]
             if len(free) < part.hands:
                 return None
-            # Whoever has begun with it, goes on with the same course, or has least to do.
-            mine = chosen[-1] if chosen else ()
-            free.sort(
-                key=lambda one: (
-                    one.id not in mine,
-                    -self._beside(one, task, begins, ends),
-                    self.served.get(one.id, 0),
-                    one.id,
-                )
-            )
+            if len(free) > part.hands:
+                free = self._preferred(free, task, begins, ends, chosen[-1] if chosen else ())
             chosen.append(tuple(one.id for one in free[: part.hands]))
         return tuple(chosen)
+
+    def _preferred(self, free: Sequence[Hands], task: Task, begins: int, ends: int, mine: Sequence[str]) -> list[Hands]:
+        """Whoever has begun with it first, then who goes on with the same course, then who has least to do."""
+        return sorted(
+            free,
+            key=lambda one: (
+                one.id not in mine,
+                -self._beside(one, task, begins, ends),
+                self.served.get(one.id, 0),
+                one.id,
+            ),
+        )
 
     def _beside(self, one: Hands, task: Task, start: int, end: int) -> int:
         """Whether somebody is at the same course right before or after."""
