@@ -9,14 +9,13 @@ from jarcore.service.jarring import BEST
 from jarcore.service.placing import Effort, Stuck, place
 from jarcore.service.portions import Refused
 from jarcore.service.reading import ReadService
-from jarcore.service.timeline import Given, Timeline
+from jarcore.service.timeline import CLEAN_OIL, PEOPLE, Given, Timeline
 from jarcore.service.work import Link, Task, Work
 
 # Served later by so many minutes at first where hands or stations are taken, and then by twice as many.
 LATER_MIN = 5
 # How many starts are tried for one plan, and for each of those that a mend is looked for among.
 EFFORT, LITTLE_EFFORT = 15000, 5000
-PEOPLE = "people"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -24,6 +23,7 @@ class Decided:
     """A plan: where each task is put, and what has no plan."""
 
     work: Work
+    service: ReadService
     given: Mapping[str, Given]
     dropped: tuple[Refused, ...] = ()
     gap: float | None = None
@@ -55,7 +55,9 @@ class Decided:
         away = sum(abs(self.wait(link) - link.wanted) for link in self.work.links if link.wanted is not None)
         served = max((one.start for one in self.given.values()), default=0)
         early = sum(served - one.start for one in self.given.values())
-        return self.relaxing + parameter("price_planned") * away + parameter("price_early") * early
+        ahead = sum(self.service.ahead(self.work.by_id[name], one.start) for name, one in self.given.items())
+        prices = ("price_planned", away), ("price_early", early), ("price_ahead", ahead)
+        return self.relaxing + sum(parameter(name) * much for name, much in prices)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -118,7 +120,7 @@ def _timed(
         moved = work.later(late)
         given, found = place(moved, service, past.floor, effort, past.fixed, past.before)
         if found is None:
-            return Decided(work=work, given=given)
+            return Decided(work=work, service=service, given=given)
         if stuck is not None:
             stuck.append(found)
         if found.short_min > parameter("serve_late_most") or effort.left < 0:
@@ -160,8 +162,9 @@ def _lacking(work: Work, service: ReadService) -> dict[str, Refused]:
     for task in work.tasks:
         kind = timeline.lacks(task)
         if kind is not None and task.portion not in found:
-            what = sentence("day/no-hands") if kind == PEOPLE else names[kind]
-            text = sentence("day/lacks", course=task.course, what=what)
+            lacks = {PEOPLE: sentence("day/no-hands"), CLEAN_OIL: sentence("day/no-clean-oil")}
+            what = lacks.get(kind) or names[kind]
+            text = sentence("day/lacks", course=task.course, what=what, whom=_whom(task))
             found[task.portion] = Refused(task.course, _path(service, task.course), text)
     return found
 
@@ -176,3 +179,9 @@ def _why(work: Work, stuck: Stuck) -> str:
 
 def _path(service: ReadService, course: str) -> str:
     return next((one.path for one in service.courses if one.id == course), "/courses")
+
+
+def _whom(task: Task) -> str:
+    """Of which covers something is said: all of a course, or those without something."""
+    _, _, without = task.portion.partition("~")
+    return without.replace("-", " ") or sentence("day/it")

@@ -246,7 +246,8 @@ def _turns(state: OnFish, laid: Laid, name: str, put: str, contact: Link, suffix
         words = {"jar": laid.contents.called, "turn": turn, "every": in_words(minutes)}
         link = Link(before=put, then="", least=turn * minutes - slack, most=turn * minutes + slack)
         made = state.add("turn", f"{name}.turn-{turn}{suffix}", words, [link], state.handled, laid.jar.id)
-        links.append(Link(before=made, then=""))
+        left = lies - turn * minutes - state.draft.tasks[-1].minutes
+        links.append(Link(before=made, then="", wanted=max(0, left)))
     return links
 
 

@@ -23,7 +23,7 @@ ROUND = 5
 MOST_MENDS, MOST_TOGETHER, MOST_TRIED = 4, 3, 40
 # What leaves so little of all that is given up is enough of its kind [1].
 ENOUGH = 0.5
-NEW_PERSON, NEW_STATION = "second-pair", "second"
+NEW_PERSON, NEW_STATION, BURNER = "second-pair", "second", "burner"
 
 
 @dataclass(frozen=True)
@@ -139,7 +139,8 @@ def _chain(first: _Tried, asking: _Asking) -> Iterator[Mend]:
         done.append(further.change)
         now = further
         if now.kept:
-            text = sentence("mend/together", what=[one.text.rstrip(".") for one in done])
+            words = [one.text.rstrip(".") for one in done]
+            text = sentence("mend/together", what=[words[0], *(f"{one[:1].lower()}{one[1:]}" for one in words[1:])])
             yield {"text": text, "patch": [operation for one in done for operation in one.patch]}
             return
 
@@ -179,7 +180,14 @@ def _stations(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Chang
     if PAN in needed:
         widest = schedule.service.pans_mm[-1]
         pan = {"id": f"{NEW_STATION}-{PAN}-{len(schedule.service.pans) + 1}", "diameter_mm": widest}
-        yield Change(PAN, sentence("mend/pan", mm=widest), _kitchen(document, "pans", pan))
+        patch = _kitchen(document, "pans", pan)
+        burners = sum(1 for one in schedule.service.stoves if one.kind == BURNER)
+        if burners > len(schedule.service.pans):
+            yield Change(PAN, sentence("mend/pan", mm=widest), patch)
+        else:
+            burner = {"id": f"{NEW_STATION}-{BURNER}-{burners + 1}", "kind": BURNER}
+            text = sentence("mend/pan-and-burner", mm=widest)
+            yield Change(PAN, text, [*patch, *_kitchen(document, "stations", burner)])
     for kind in (one for one in needed if one in named):
         alike = [one for one in schedule.service.stoves if one.kind == kind]
         station: dict[str, Any] = {"id": f"{NEW_STATION}-{kind}-{len(alike) + 1}", "kind": kind}

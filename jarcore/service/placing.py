@@ -12,7 +12,9 @@ from jarcore.service.work import Link, Task, Work
 TIGHT = 30
 # How often the order of placing is changed before something is served later, how many free starts one task tries, and
 # how many all tasks of one order together.
-MOST_ORDERS, MOST_STARTS, MOST_TRIES = 5, 16, 800
+MOST_ORDERS, MOST_STARTS, MOST_TRIES = 8, 16, 800
+# The least by which what follows gives way to what is stuck before it [min].
+ROOM_MIN = 2
 FAR = 10**9
 
 
@@ -41,6 +43,7 @@ class Placing:
     floor: int
     before: Mapping[str, int]
     bumped: Mapping[str, int]
+    pushed: Mapping[str, int]
     effort: Effort
     given: dict[str, Given] = field(default_factory=dict)
     short: dict[str, int] = field(default_factory=dict)
@@ -50,7 +53,7 @@ class Placing:
     def run(self) -> bool:
         """Place all; whether that worked."""
         self.timeline = Timeline(self.service.people, self.service.taken)
-        self.earliest = earliest_starts(self.work, self.service, self.fixed, self.floor)
+        self.earliest = earliest_starts(self.work, self.service, self.fixed, self.floor, self.pushed)
         for name, one in self.fixed.items():
             if name in self.work.by_id:
                 self.given[name] = one
@@ -189,6 +192,8 @@ class Placing:
         price = 0.0 if task.at is None else parameter("price_late") * max(0, end - task.at)
         for link in self.work.out_of[task.id]:
             price += wait_price(link, self.given[link.then].start - end)
+        if self.service.ahead(task, start):
+            price += parameter("price_ahead")
         moved = abs(start - self.before[task.id]) if task.id in self.before else 0
         return price + parameter("price_moved") * moved
 
@@ -199,18 +204,30 @@ def wait_price(link: Link, minutes: int) -> float:
     return link.price * link.off(minutes) + parameter("price_planned") * off
 
 
-def earliest_starts(work: Work, service: ReadService, fixed: Mapping[str, Given], floor: int) -> dict[str, int]:
+def earliest_starts(
+    work: Work, service: ReadService, fixed: Mapping[str, Given], floor: int, pushed: Mapping[str, int]
+) -> dict[str, int]:
     """The earliest start of each task by what comes before it and by when somebody is there: nothing before FLOOR
-    [min since the epoch].
+    [min since the epoch], and what is PUSHED so much later [min].
     """
     found: dict[str, int] = {}
+    before: dict[str, frozenset[str]] = {}
     for task in ordered(work):
+        links = work.into[task.id]
+        before[task.id] = frozenset().union(*(before[link.before] | {link.before} for link in links))
         if task.id in fixed:
             found[task.id] = fixed[task.id].start
             continue
         start = floor
-        for link in work.into[task.id]:
+        for link in links:
             start = max(start, found[link.before] + work.by_id[link.before].minutes + link.least)
+        open_ones = [work.by_id[name] for name in before[task.id] if name not in fixed]
+        if open_ones and service.people:
+            # All that comes before it takes the hands that there are, one thing after another.
+            begins = min(found[one.id] for one in open_ones)
+            handled = sum(part.minutes * part.hands for one in open_ones for _, part in one.handled)
+            start = max(start, begins + handled // len(service.people))
+        start += pushed.get(task.id, 0)
         for at, part in task.handled:
             start = max(start, _there_from(service, part.do, start + at) - at)
         found[task.id] = start
@@ -256,10 +273,10 @@ def place(
     Parameters: floor, before which nothing starts [min since the epoch]; effort, how much may be tried; fixed, what has
     happened; before, starts of an earlier plan, from which this one leaves only where it must.
     """
-    bumped: dict[str, int] = {}
+    bumped, pushed = dict[str, int](), dict[str, int]()
     stuck: Stuck | None = None
     for _ in range(MOST_ORDERS):
-        tried = Placing(work, service, fixed or {}, floor, before or {}, bumped, effort)
+        tried = Placing(work, service, fixed or {}, floor, before or {}, bumped, pushed, effort)
         if tried.run():
             return tried.given, None
         stuck = tried.stuck
@@ -269,6 +286,10 @@ def place(
         if effort.left < 0:
             break
         bumped = {**bumped, stuck.task: bumped.get(stuck.task, 0) + 1}
+        # What it leads to leaves it more room the next time.
+        room = max(ROOM_MIN, work.by_id[stuck.task].minutes)
+        after = [link.then for link in work.out_of[stuck.task] if work.by_id[link.then].at is None]
+        pushed = {**pushed, **{name: pushed.get(name, 0) + room for name in after}}
     return {}, stuck
 
 

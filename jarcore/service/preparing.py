@@ -7,10 +7,11 @@ from jarcore.data import parameter
 from jarcore.documents.formula import Fish
 from jarcore.service.deeds import deed_rows
 from jarcore.service.portions import Portion
+from jarcore.service.reading import THAW
 from jarcore.service.work import Draft, Link, Task
 
 # Cuts that a whole fish is not cut up for, and those that pieces are cut to.
-THE_FISH, THAW, THAWS = "fish", "thaw", "thaws"
+THE_FISH, THAWS = "fish", "thaws"
 WHOLE = "whole"
 PORTIONED = ("loin", "steak", "butterflied", "strip", "chunk", "ribbon")
 # Cards of the evaluation that say something is trimmed.

@@ -7,18 +7,21 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
-from jarcore.data import rows
+from jarcore.data import MINUTES_A_DAY, rows
 from jarcore.documents import Findings, found, read_service
 from jarcore.documents.findings import Finding
 from jarcore.documents.service import Course, KitchenPan, Person, Plate, Service, ServiceKitchen
 from jarcore.documents.service import Station as StationPart
 from jarcore.service.times import Zone, zone_of
+from jarcore.service.work import Task
 
 Say = Callable[..., None]
 UTC = "UTC"
-MIDNIGHT, PAN = "00:00", "pan"
+MIDNIGHT, DAY_BEGINS, PAN, THAW = "00:00", "04:00", "pan", "thaw"
 # On so many days before the service people are there at the same hours.
 DAYS_BEFORE = 4
+# The day of a plate begins at least so long before it [min].
+WORKING_MIN = 360
 MOST_COVERS = 5000
 
 
@@ -119,6 +122,16 @@ class ReadService:
     def first(self) -> int:
         """When the first plate is served [min since the epoch]; 0 where nothing is."""
         return min((one.begins for one in self.plates), default=0)
+
+    @property
+    def day(self) -> int:
+        """When the day of the first plate begins for a kitchen, in the small hours [min since the epoch]."""
+        begins = self.zone.of_day(DAY_BEGINS, self.zone.moment(self.first).date(), "", _say_nothing) or 0
+        return begins if begins + WORKING_MIN <= self.first else begins - MINUTES_A_DAY
+
+    def ahead(self, task: Task, start: int) -> bool:
+        """Whether hands are at a task on a day before, though it is none that has to be begun then."""
+        return start < self.day and any(part.hands and part.do != THAW for part in task.parts)
 
     @property
     def taken(self) -> tuple[Stove, ...]:

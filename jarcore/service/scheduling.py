@@ -11,6 +11,7 @@ from jarcore.service.happened import past_of, read_events
 from jarcore.service.portions import Refused
 from jarcore.service.reading import ReadService, read_for_plan
 from jarcore.service.searching import improve
+from jarcore.service.work import Work
 from jarcore.service.working import ServiceWork, work_of
 
 # Where nothing says from when on is planned, this long before the first plate [days].
@@ -51,11 +52,15 @@ def schedule_of(
     """
     service = read_for_plan(document, told)
     work = work_of(service, pantry)
+
+    def best(tasks: Work, past: Past) -> Decided:
+        once = decide(tasks, service, past, effort)
+        return improve(once, service, past) if search else once
+
+    # What happens meets the plan that was shown.
     happened = read_events(events, service)
-    past, tasks = past_of(happened, work.work, floor_of(service), lambda past: decide(work.work, service, past))
-    decided = decide(tasks, service, past, effort)
-    if search:
-        decided = improve(decided, service, past)
+    past, tasks = past_of(happened, work.work, floor_of(service), lambda past: best(work.work, past))
+    decided = best(tasks, past)
     return Schedule(service=service, work=work, past=past, decided=decided)
 
 

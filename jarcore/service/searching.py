@@ -18,6 +18,7 @@ from jarcore.service.work import Link, Station, Task
 SCALE = 1000
 # How much earlier than in the plan at once anything may start [min].
 EARLIER = 720
+FAR_BACK = -(10**9)
 
 
 @dataclass
@@ -57,6 +58,11 @@ class _Model:
         self.starts[task.id] = start
         self.hints.append((start, now))
         self.costs.append((last - start) * round(parameter("price_early") * SCALE))
+        if self.service.ahead(task, FAR_BACK):
+            ahead = self.cp.NewBoolVar(f"{task.id} ahead")
+            self.cp.Add(start >= self.service.day - self.base).OnlyEnforceIf(ahead.Not())
+            self.hints.append((ahead, int(self.service.ahead(task, now + self.base))))
+            self.costs.append(ahead * round(parameter("price_ahead") * SCALE))
         moved = self.past.before.get(task.id)
         if moved is not None:
             away = self.cp.NewIntVar(0, 2 * last, f"{task.id} moved")

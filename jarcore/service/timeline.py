@@ -8,6 +8,8 @@ from jarcore.service.work import Station, Task
 
 # What only oil keeps of what it has fried: everything else is washed.
 OIL = "fryer"
+# What may be lacking besides a kind of station.
+PEOPLE, CLEAN_OIL = "people", "clean oil"
 
 
 @dataclass(frozen=True, slots=True)
@@ -156,11 +158,14 @@ class Timeline:
                     yield taken.end + need.before - need.skip
 
     def lacks(self, task: Task) -> str | None:
-        """The kind of station that a task needs and nobody has; "people" for hands; None where all is there."""
+        """The kind of station that a task needs and nobody has, or what else it lacks; None where all is there."""
         for need in task.stations:
-            if not self.serving(need):
+            serving = self.serving(need)
+            if not serving:
                 return need.kinds[0]
+            if all(stove.kind == OIL and need.clean_of & stove.held for stove in serving):
+                return CLEAN_OIL
         for _, part in task.handled:
             if sum(1 for one in self.people if one.able(part.do)) < part.hands:
-                return "people"
+                return PEOPLE
         return None

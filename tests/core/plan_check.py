@@ -3,6 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from datetime import datetime, time, timedelta
+from itertools import pairwise
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -49,7 +50,7 @@ def broken(service: Mapping[str, Any], plan: Mapping[str, Any], windows: Mapping
 
 def _overlap(some: Sequence[Mapping[str, Any]]) -> Iterator[tuple[str, str]]:
     ordered = sorted(some, key=lambda step: at(step["start"]))
-    for one, other in zip(ordered, ordered[1:], strict=False):
+    for one, other in pairwise(ordered):
         if at(other["start"]) < at(one["end"]):
             yield one["id"], other["id"]
 
