@@ -2,9 +2,10 @@
 
 import sys
 
-from speed import core, worst
+from speed import core, plans, worst
 
 core.report()
+plans.report()
 worst.report()
 if len(sys.argv) > 1:
     from speed import keystroke, lists, load, screens

@@ -8,7 +8,7 @@ from jarcore.data import parameter, rows, sentence
 from jarcore.service.jarring import BEST
 from jarcore.service.placing import Effort, Stuck, place
 from jarcore.service.portions import Refused
-from jarcore.service.reading import ReadService
+from jarcore.service.served import ReadService
 from jarcore.service.timeline import CLEAN_OIL, PEOPLE, Given, Timeline
 from jarcore.service.work import Link, Task, Work
 

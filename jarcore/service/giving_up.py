@@ -9,7 +9,7 @@ from jarcore.service.heating import HOLD_RULE
 from jarcore.service.jarring import BEST
 from jarcore.service.laid_out import step_ids
 from jarcore.service.portions import Portion
-from jarcore.service.reading import ReadService
+from jarcore.service.served import ReadService
 from jarcore.service.work import Part
 
 SERVED = "service-time"

@@ -5,8 +5,9 @@ from dataclasses import dataclass, replace
 
 from jarcore.service.deciding import Decided, Past
 from jarcore.service.laid_out import step_ids
-from jarcore.service.reading import ReadService
+from jarcore.service.served import ReadService
 from jarcore.service.timeline import Given
+from jarcore.service.times import say_nothing
 from jarcore.service.work import Task, Work
 
 STARTED, DONE = "started", "done"
@@ -28,7 +29,7 @@ def read_events(events: Iterable[object], service: ReadService) -> list[Event]:
     found = []
     for event in events:
         at = event.get("at") if isinstance(event, Mapping) else None
-        minute = service.zone.read(at, "/events", lambda *_, **__: None) if isinstance(at, str) else None
+        minute = service.zone.read(at, "/events", say_nothing) if isinstance(at, str) else None
         if minute is not None and isinstance(event, Mapping):
             step = event.get("step")
             found.append(Event(step if isinstance(step, str) else None, str(event.get("do")), minute))

@@ -1,55 +1,25 @@
-"""Steps in the heat: tempered, salted, coated, cooked in batches for each go, rested, plated; and what goes beside."""
+"""Steps in the heat: tempered, salted, coated, cooked in batches for each go of the plate."""
 
 import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from jarcore.data import all_of, heat_in_words, in_words, parameter, sentence
-from jarcore.heat.loads import recovery_of
+from jarcore.data import all_of, in_words, parameter, sentence
+from jarcore.heat.loads import IN_A_PAN
 from jarcore.jars import Laid
-from jarcore.service.deeds import StoveRow, deed_rows, stove_rows
+from jarcore.service.cooking import Heat, Spell, heat_of
+from jarcore.service.deeds import deed_rows
 from jarcore.service.jarring import OnFish
+from jarcore.service.plating import clean_down, plate, sauce, scrapings, side_tasks
 from jarcore.service.portions import Portion, pieces_said, stated_min, whole
-from jarcore.service.reading import PAN
+from jarcore.service.served import PAN
+from jarcore.service.timeline import OIL
 from jarcore.service.work import Link, Part, Station, Task
 
 BEFORE_HEAT = "before_heat"
-FIRST_FRY, SECOND_FRY, BETWEEN = "first fry", "second fry", "out, while the oil comes to heat"
-# Methods that take a pan, where the kitchen states which it has.
-IN_A_PAN = ("pan", "shallow_fry")
 # A share of a piece that is none.
 NOTHING = 1e-9
 HOLD, HOLD_RULE = "hold", "cooked-waits"
-CLEAN, OIL = "clean", "fryer"
-# Methods whose pieces lie side by side on so much room.
-ROOM = {"oven": "tray_cm2", "salt_crust": "tray_cm2", "grill": "grill_cm2", "top_grill": "grill_cm2",
-        "steam": "pot_cm2", "poach": "pot_cm2", "braise": "pot_cm2"}  # fmt: skip
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Heat:
-    """How a portion is cooked: on which stations, in how many pieces at once, in which spells [min].
-
-    `spells` come one after another; between two fries lies `between`.
-    """
-
-    stove: StoveRow | None
-    at_once: int
-    spells: tuple["Spell", ...]
-    between: int
-    rest: int
-    recovery: int
-    good: int
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Spell:
-    """One spell in the heat: its deed, the kinds of station that serve, its sides [min], and in words."""
-
-    do: str
-    stations: tuple[str, ...]
-    sides: tuple[int, ...]
-    text: str
 
 
 def heat_tasks(state: OnFish, hot: bool = False) -> None:
@@ -57,9 +27,9 @@ def heat_tasks(state: OnFish, hot: bool = False) -> None:
     portion = state.portion
     heat = heat_of(portion)
     begin = _tempered(state)
-    sauces = [_sauce(state, laid, ready) for laid, ready in state.sauces]
-    fried = [_scrapings(state, laid, out) for laid, out in state.scraped]
-    clean = _clean_down(state)
+    sauces = [sauce(state, laid, ready) for laid, ready in state.sauces]
+    fried = [] if state.alike else [scrapings(state, laid, out) for laid, out in state.scraped]
+    clean = clean_down(state)
     first = not hot
     served = list[tuple[str, int]]()
     for go_at, pieces in enumerate(_shared_out(portion)):
@@ -71,8 +41,8 @@ def heat_tasks(state: OnFish, hot: bool = False) -> None:
             made = _Batch(state, heat, number, (batch + 1, batches), these, list(begin), first)
             ends += made.cooked()
             first = False
-        served.append((_plate(state, go_at, [*ends, *sauces, *fried, *clean]), portion.goes[go_at].at))
-    _sides(state, served)
+        served.append((plate(state, go_at, [*ends, *sauces, *fried, *clean]), portion.goes[go_at].at))
+    side_tasks(state, served)
 
 
 def _shared_out(portion: Portion) -> Iterator[int]:
@@ -85,64 +55,6 @@ def _shared_out(portion: Portion) -> Iterator[int]:
         given = upto
 
 
-def heat_of(portion: Portion) -> Heat:
-    """How it is cooked: by the cook's own stages where they are stated, else by the model; in no heat where raw."""
-    cook, stated = portion.evaluation["cook"], portion.ready.heat
-    if stated.raw or stated.method is None:
-        return Heat(stove=None, at_once=0, spells=(), between=0, rest=0, recovery=0, good=0)
-    stove = stove_rows()[stated.method]
-    load = cook["oil"] or cook["pan"]
-    at_once = int(load["pieces_per_batch"]) if load else _by_room(portion)
-    spells = tuple(_spells(portion, stove))
-    between = sum(stage["minutes"] for stage in cook["stages"] if stage["name"] == BETWEEN)
-    recovery = recovery_of(stated, portion.ready.fish) if stated.kind.fried else None
-    return Heat(
-        stove=stove,
-        at_once=max(1, at_once),
-        spells=spells,
-        between=whole(between),
-        rest=whole(cook["rest_minutes"] or 0.0),
-        recovery=whole(recovery or 0.0),
-        good=_good_min(portion, stove),
-    )
-
-
-def _good_min(portion: Portion, stove: StoveRow) -> int:
-    finishing = portion.ready.heat.finishing
-    return stove_rows()[finishing.method].good_min if finishing else stove.good_min
-
-
-def _by_room(portion: Portion) -> int:
-    """How many pieces lie side by side in the heat, by the room that one takes; all where it is not measured."""
-    piece, method = portion.ready.fish.piece, portion.ready.heat.method or ""
-    if piece is None or method not in ROOM:
-        return math.ceil(portion.pieces)
-    return max(1, int(parameter("pan_filled") * parameter(ROOM[method]) / piece.plan_cm2))
-
-
-def _spells(portion: Portion, stove: StoveRow) -> Iterator[Spell]:
-    """The spells in the heat, in order."""
-    stated, cook = portion.ready.heat, portion.evaluation["cook"]
-    own = portion.ready.formula.cook.stages if portion.ready.formula.cook else None
-    typed = [stage.minutes for stage in own or [] if stage.minutes is not None and stage.minutes > 0]
-    stages = [stage["minutes"] for stage in cook["stages"] if stage["name"] != BETWEEN]
-    if typed:
-        yield _spell("cook", typed, stove, "step/cook")
-    elif stated.finishing and len(stages) > 1:
-        yield _spell("cook", stages[:-1], stove, "step/cook-first")
-        yield _spell("cook", stages[-1:], stove_rows()[stated.finishing.method], "step/cook-last")
-    elif stated.second_fry and len(stages) > 1:
-        yield _spell("cook", stages[:1], stove, "step/first-fry")
-        yield _spell("fry_again", stages[1:], stove, "step/second-fry")
-    else:
-        yield _spell("cook", stages or [parameter("unknown_cook")], stove, "step/cook")
-
-
-def _spell(do: str, sides: Sequence[float], stove: StoveRow, key: str) -> Spell:
-    text = sentence(key, minutes=heat_in_words(sum(sides)))
-    return Spell(do=do, stations=stove.stations, sides=tuple(max(1, round(side)) for side in sides), text=text)
-
-
 def _tempered(state: OnFish) -> list[Link]:
     """The fish loses its chill, where the formula asks for it: capped, and counted."""
     spells = [one for one in state.portion.ready.clock.spells if one.path == "/cook/start_temperature"]
@@ -151,8 +63,8 @@ def _tempered(state: OnFish) -> list[Link]:
         return state.after
     part = Part(do="temper", text=sentence("step/temper", minutes=in_words(minutes)), minutes=minutes)
     task = Task(id=f"{state.key}.temper", course=state.portion.course, portion=state.key, parts=(part,))
-    state.draft.add(task, state.after)
-    return [Link(before=task.id, then="", most=int(parameter("after_lift")))]
+    made = state.draft.add(task, state.after)
+    return [Link(before=made, then="", most=int(parameter("after_lift")))]
 
 
 @dataclass
@@ -265,8 +177,8 @@ class _Batch:
             batch=True,
             preheats=preheats,
         )
-        self.state.draft.add(task, self.after if after is None else after)
-        self.after = [Link(before=task.id, then="")]
+        made = self.state.draft.add(task, self.after if after is None else after)
+        self.after = [Link(before=made, then="")]
 
 
 def _on_the_rack(before: str, between: int) -> Link:
@@ -305,88 +217,3 @@ def _batch_words(portion: Portion, spell: Spell, of: tuple[int, int], pieces: in
     if batches > 1:
         return sentence("step/batch", number=number, batches=batches, what=what, how=spell.text)
     return sentence("step/all", what=what, how=spell.text)
-
-
-def _plate(state: OnFish, place: int, after: Sequence[Link]) -> str:
-    portion, go = state.portion, state.portion.goes[place]
-    part = deed_rows()["plate"].part("plate", go.covers, covers=go.covers, course=portion.title)
-    if portion.without:
-        apart = sentence("step/apart", without=sorted(portion.without))
-        left = [sentence("step/left-out", what=list(portion.left_out))] if portion.left_out else []
-        part = replace(part, text=" ".join([part.text, apart, *left]))
-    task = Task(
-        id=f"{state.key}.plate-{place + 1}",
-        course=portion.course,
-        portion=state.key,
-        parts=(part,),
-        at=go.at,
-        covers=go.covers,
-    )
-    return state.draft.add(task, [one for one in after if one.before])
-
-
-def _sauce(state: OnFish, laid: Laid, ready: str | None) -> Link:
-    """A finish made ready: a hot one just before, a cold one within its hours."""
-    hot = laid.is_heated
-    name = f"{laid.jar.id or laid.path.rpartition('/')[2]}.sauce"
-    if state.alike and ready in state.alike.made.values():
-        made = f"{state.alike.key}.{name}"
-    else:
-        after = [Link(before=ready, then="", most=int(parameter("jar_keeps")))] if ready else []
-        made = state.add("sauce", name, {"jar": laid.contents.called}, after, jar=laid.jar.id)
-    most = parameter("sauce_hot" if hot else "sauce_cold") + _wave_min(state.portion)
-    return Link(before=made, then="", most=int(most), rule="sauce", why=sentence("hold/sauce"))
-
-
-def _wave_min(portion: Portion) -> int:
-    return max(go.at for go in portion.goes) - min(go.at for go in portion.goes)
-
-
-def _scrapings(state: OnFish, laid: Laid, out: str) -> Link:
-    """What was scraped off is fried apart, where it is eaten."""
-    words = {"jar": laid.contents.called}
-    made = state.add("fry_scrapings", f"{laid.jar.id or 'jar'}.scrapings", words, [Link(before=out, then="")])
-    task = state.draft.tasks[-1]
-    state.draft.tasks[-1] = replace(task, stations=(Station(kinds=("burner",)),))
-    most = parameter("sauce_hot") + _wave_min(state.portion)
-    return Link(before=made, then="", most=int(most), rule="sauce", why=sentence("hold/sauce"))
-
-
-def _clean_down(state: OnFish) -> list[Link]:
-    """Boards, tongs and hands from raw to cooked, once the fish is through its jars."""
-    if state.alike:
-        return [Link(before=f"{state.alike.key}.{CLEAN}", then="")] if state.alike.raw else []
-    if not state.raw:
-        return []
-    made = state.add(CLEAN, CLEAN, {}, [Link(before=one, then="") for one in state.raw])
-    return [Link(before=made, then="")]
-
-
-def _sides(state: OnFish, served: Sequence[tuple[str, int]]) -> None:
-    """Tasks beside the fish: done in time before the first plate, and no longer before it than they may stand."""
-    portion = state.portion
-    if not served or portion.without:
-        return
-    first = served[0][0]
-    for place, side in enumerate(portion.ready.sides):
-        if not side.minutes:
-            continue
-        part = Part(
-            do="side",
-            text=side.side.name or sentence("step/side"),
-            minutes=max(1, whole(side.minutes)),
-            hands=side.hands,
-            zone="clean",
-        )
-        task = Task(
-            id=f"{state.key}.{side.side.id or f'side-{place + 1}'}",
-            course=portion.course,
-            portion=state.key,
-            parts=(part,),
-            stations=tuple(Station(kinds=(use,)) for use in side.uses),
-        )
-        before = whole(side.before_min)
-        most = before + int(parameter("side_stands"))
-        link = Link(before=task.id, then=first, least=before, most=most, rule="side", why=sentence("hold/side"))
-        state.draft.add(task)
-        state.draft.links.append(link)

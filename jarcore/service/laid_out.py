@@ -7,8 +7,8 @@ from jarcore.documents.plan import PlannedStep
 from jarcore.service.deciding import Decided, Past
 from jarcore.service.heating import HOLD, HOLD_RULE
 from jarcore.service.jarring import CONTACT
-from jarcore.service.reading import ReadService
 from jarcore.service.reasons import Reasons
+from jarcore.service.served import ReadService
 from jarcore.service.work import Link, Part, Task
 
 PREHEAT, REST = "preheat", "rest"

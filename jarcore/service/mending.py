@@ -13,8 +13,8 @@ from jarcore.documents.patches import put
 from jarcore.documents.plan import Mend
 from jarcore.service.deciding import LITTLE_EFFORT
 from jarcore.service.giving_up import relaxed_in
-from jarcore.service.reading import PAN
 from jarcore.service.scheduling import Schedule, schedule_of
+from jarcore.service.served import PAN
 
 # How much later something is served, the least first [min], and how many mends are told.
 LATER = (5, 10, 20, 40, 80)

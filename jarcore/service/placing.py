@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from jarcore.data import parameter
-from jarcore.service.reading import ReadService
+from jarcore.service.served import ReadService
 from jarcore.service.timeline import OIL, Given, Timeline
 from jarcore.service.work import Link, Task, Work
 

@@ -15,7 +15,7 @@ from jarcore.formula.prepare import Prepared, prepare
 from jarcore.questions.scale import scale
 from jarcore.questions.substitute import substitute
 from jarcore.reading import factor
-from jarcore.service.reading import Go, Ordered, PlateTimes, ReadService
+from jarcore.service.served import Go, Ordered, PlateTimes, ReadService
 
 REFUSED = "not_to_be_cooked"
 FISH = "fish"

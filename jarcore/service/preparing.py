@@ -7,7 +7,7 @@ from jarcore.data import parameter
 from jarcore.documents.formula import Fish
 from jarcore.service.deeds import deed_rows
 from jarcore.service.portions import Portion
-from jarcore.service.reading import THAW
+from jarcore.service.served import THAW
 from jarcore.service.work import Draft, Link, Task
 
 # Cuts that a whole fish is not cut up for, and those that pieces are cut to.

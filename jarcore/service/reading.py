@@ -1,142 +1,24 @@
-"""A service as read: its zone, its plates in time, its people, stations and courses; each fault at its place."""
+"""Reading a service: its zone, its plates in time, its people, stations and courses; each fault at its place."""
 
-import math
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
-from jarcore.data import MINUTES_A_DAY, rows
+from jarcore.data import rows
 from jarcore.documents import Findings, found, read_service
 from jarcore.documents.findings import Finding
 from jarcore.documents.service import Course, KitchenPan, Person, Plate, Service, ServiceKitchen
 from jarcore.documents.service import Station as StationPart
-from jarcore.service.times import Zone, zone_of
-from jarcore.service.work import Task
+from jarcore.service.served import PAN, Hands, Ordered, PlateTimes, ReadService, Stove
+from jarcore.service.times import Zone, say_nothing, zone_of
 
 Say = Callable[..., None]
 UTC = "UTC"
-MIDNIGHT, DAY_BEGINS, PAN, THAW = "00:00", "04:00", "pan", "thaw"
+MIDNIGHT = "00:00"
 # On so many days before the service people are there at the same hours.
 DAYS_BEFORE = 4
-# The day of a plate begins at least so long before it [min].
-WORKING_MIN = 360
 MOST_COVERS = 5000
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Go:
-    """One go of a plate: when it is served [min since the epoch], for how many covers of a course."""
-
-    at: int
-    covers: int
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PlateTimes:
-    """A plate as read: from when to when it is served [min since the epoch], at most so many covers a go."""
-
-    id: str
-    path: str
-    begins: int
-    ends: int
-    at_most: int | None
-
-    def goes(self, covers: int) -> tuple[Go, ...]:
-        """The goes that serve so many covers, spread evenly over the wave; one where no most is stated."""
-        many = max(1, math.ceil(covers / self.at_most)) if self.at_most else 1
-        each, more = divmod(covers, many)
-        step = (self.ends - self.begins) / (many - 1) if many > 1 else 0.0
-        return tuple(
-            Go(at=round(self.begins + place * step), covers=each + (1 if place < more else 0)) for place in range(many)
-        )
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Hands:
-    """A person as read: the spells in which it is there [min since the epoch], None for always; what it can do (None:
-    everything).
-    """
-
-    id: str
-    path: str
-    spells: tuple[tuple[int, int], ...] | None
-    can: frozenset[str] | None
-
-    def able(self, do: str) -> bool:
-        """Whether it can do a deed."""
-        return self.can is None or do in self.can
-
-    def works(self, do: str, start: int, end: int) -> bool:
-        """Whether it is there over a time and can do a deed."""
-        there = self.spells is None or any(begins <= start and end <= ends for begins, ends in self.spells)
-        return there and self.able(do)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Stove:
-    """A station as read: its kind, how much it takes at once [1], and what it has held today."""
-
-    id: str
-    path: str
-    kind: str
-    takes: float
-    watts: float | None
-    litres: float | None
-    held: frozenset[str]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Ordered:
-    """A course as read: its formula document, for so many covers, some of them without something."""
-
-    id: str
-    path: str
-    plate: PlateTimes | None
-    covers: int
-    variants: tuple[tuple[str, int, tuple[str, ...]], ...]
-    formula: Mapping[str, Any] | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class ReadService:
-    """A service as read; before `not_before` nothing is planned [min since the epoch].
-
-    A kitchen that states its pans has those and no more: they are taken as stations are.
-    """
-
-    title: str | None
-    zone: Zone
-    plates: tuple[PlateTimes, ...]
-    people: tuple[Hands, ...]
-    stoves: tuple[Stove, ...]
-    pans: tuple[Stove, ...]
-    pans_mm: tuple[float, ...]
-    trays: tuple[str, ...]
-    courses: tuple[Ordered, ...]
-    not_before: int | None
-    found: tuple[Finding, ...]
-
-    @property
-    def first(self) -> int:
-        """When the first plate is served [min since the epoch]; 0 where nothing is."""
-        return min((one.begins for one in self.plates), default=0)
-
-    @property
-    def day(self) -> int:
-        """When the day of the first plate begins for a kitchen, in the small hours [min since the epoch]."""
-        begins = self.zone.of_day(DAY_BEGINS, self.zone.moment(self.first).date(), "", _say_nothing) or 0
-        return begins if begins + WORKING_MIN <= self.first else begins - MINUTES_A_DAY
-
-    def ahead(self, task: Task, start: int) -> bool:
-        """Whether hands are at a task on a day before, though it is none that has to be begun then."""
-        return start < self.day and any(part.hands and part.do != THAW for part in task.parts)
-
-    @property
-    def taken(self) -> tuple[Stove, ...]:
-        """All that a step may take besides hands."""
-        return (*self.stoves, *self.pans)
 
 
 def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> ReadService:
@@ -169,7 +51,6 @@ def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> 
         stoves=_stoves(kitchen.stations or [], say),
         pans=tuple(_pan(one, place) for place, one in enumerate(pans)),
         pans_mm=tuple(sorted(one.diameter_mm or 0.0 for one in pans)),
-        trays=tuple(kitchen.trays or []),
         courses=_courses(service.courses or [], plates, say),
         not_before=not_before,
         found=tuple(findings),
@@ -221,7 +102,7 @@ def _hours(person: Person, path: str, day: date, back: int, zone: Zone, say: Say
     """From when to when somebody is there so many days before the day of service [min since the epoch]."""
     here = date.fromordinal(day.toordinal() - back)
     after = date.fromordinal(here.toordinal() + 1)
-    quiet = say if back == 0 else _say_nothing
+    quiet = say if back == 0 else say_nothing
     begins = zone.of_day(person.from_ or MIDNIGHT, here, f"{path}/from", quiet)
     ends = zone.of_day(person.to or MIDNIGHT, here if person.to else after, f"{path}/to", quiet)
     if begins is None or ends is None:
@@ -230,10 +111,6 @@ def _hours(person: Person, path: str, day: date, back: int, zone: Zone, say: Say
         # From the evening into the night.
         ends = zone.of_day(person.to or MIDNIGHT, after, f"{path}/to", quiet) or begins
     return (begins, ends) if ends > begins else None
-
-
-def _say_nothing(*_: object, **__: object) -> None:
-    """What is said of the hours of one day is not said of each."""
 
 
 def _stoves(stations: Sequence[StationPart], say: Say) -> tuple[Stove, ...]:

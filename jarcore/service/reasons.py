@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from jarcore.data import sentence
 from jarcore.documents.plan import Bound
 from jarcore.service.deciding import Decided
-from jarcore.service.reading import ReadService
+from jarcore.service.served import ReadService
 from jarcore.service.timeline import Taken, Timeline
 from jarcore.service.work import Link, Task
 

@@ -9,8 +9,9 @@ from jarcore.documents import Finding
 from jarcore.service.deciding import EFFORT, Decided, Past, decide
 from jarcore.service.happened import past_of, read_events
 from jarcore.service.portions import Refused
-from jarcore.service.reading import ReadService, read_for_plan
+from jarcore.service.reading import read_for_plan
 from jarcore.service.searching import improve
+from jarcore.service.served import ReadService
 from jarcore.service.work import Work
 from jarcore.service.working import ServiceWork, work_of
 

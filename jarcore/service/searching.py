@@ -6,11 +6,12 @@ limit: the same service gives the same plan.
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field, replace
+from itertools import pairwise
 from typing import Any
 
 from jarcore.data import parameter
 from jarcore.service.deciding import Decided, Past
-from jarcore.service.reading import Hands, ReadService, Stove
+from jarcore.service.served import Hands, ReadService, Stove
 from jarcore.service.timeline import OIL, Given, Timeline
 from jarcore.service.work import Link, Station, Task
 
@@ -43,6 +44,7 @@ class _Model:
             self._start(task)
         for link in self.decided.work.links:
             self._link(link)
+        self._alike()
         self._hands()
         self._stations()
         self.cp.Minimize(sum(self.costs))
@@ -106,6 +108,24 @@ class _Model:
         self.cp.Add(off >= by)
         self.hints.append((off, now))
         self.costs.append(off * price)
+
+    def _alike(self) -> None:
+        """Batches of one go that are all alike stay in their order: which of them comes first is no question."""
+        alike: dict[tuple[object, ...], list[str]] = {}
+        for task in self.decided.work.tasks:
+            if task.batch and task.id not in self.past.fixed:
+                follow = tuple(link.then for link in self.decided.work.out_of[task.id])
+                key = (
+                    task.portion,
+                    follow,
+                    tuple((part.do, part.minutes, part.hands) for part in task.parts),
+                    task.stations,
+                )
+                alike.setdefault(key, []).append(task.id)
+        for names in alike.values():
+            names.sort(key=lambda name: self.decided.given[name].start)
+            for one, other in pairwise(names):
+                self.cp.Add(self.starts[one] <= self.starts[other])
 
     def _hands(self) -> None:
         """So many people for each part that takes hands, nobody at two things at once, all while they are there."""

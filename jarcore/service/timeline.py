@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
-from jarcore.service.reading import Hands, Stove
+from jarcore.service.served import Hands, Stove
 from jarcore.service.work import Station, Task
 
 # What only oil keeps of what it has fried: everything else is washed.

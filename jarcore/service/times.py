@@ -13,6 +13,7 @@ OF_DAY = re.compile(r"^([01]?\d|2[0-3]):([0-5]\d)$")
 # What is told of a time that the night of the clock change skips, or has twice.
 SKIPPED, TWICE = "no-such-time", "time-twice"
 Say = Callable[..., None]
+EPOCH = datetime(1970, 1, 1, tzinfo=UTC)
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,4 +96,5 @@ def minute_of(there: datetime) -> int:
     return int((there.astimezone(UTC) - EPOCH) // timedelta(minutes=1))
 
 
-EPOCH = datetime(1970, 1, 1, tzinfo=UTC)
+def say_nothing(*_: object, **__: object) -> None:
+    """For what is read a second time: what was said of it is not said again."""

@@ -1,6 +1,6 @@
 """The work of a service: tasks, what they need, and how long may lie between them."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
@@ -160,21 +160,20 @@ class Draft:
 
     tasks: list[Task] = field(default_factory=list)
     links: list[Link] = field(default_factory=list)
+    _names: set[str] = field(default_factory=set)
 
-    def add(self, task: Task, after: Iterable[Link | str] = ()) -> str:
-        """Add a task, with links that lead to it: whole ones, or the ids of tasks that it waits for."""
-        self.tasks.append(task)
-        for one in after:
-            link = one if isinstance(one, Link) else Link(before=one, then=task.id)
-            self.links.append(replace(link, then=task.id))
-        return task.id
+    def add(self, task: Task, after: Iterable[Link] = ()) -> str:
+        """Add a task, with links that lead to it; what it is called from then on, for no two are called alike."""
+        name, number = task.id, 1
+        while name in self._names:
+            number += 1
+            name = f"{task.id}-{number}"
+        self._names.add(name)
+        self.tasks.append(replace(task, id=name))
+        self.links += [replace(link, then=name) for link in after]
+        return name
 
     @property
     def work(self) -> Work:
         """All of it."""
         return Work(tuple(self.tasks), tuple(self.links))
-
-
-def joined(work: Sequence[Work]) -> Work:
-    """Several works as one."""
-    return Work(tuple(t for one in work for t in one.tasks), tuple(link for one in work for link in one.links))

@@ -8,7 +8,7 @@ from jarcore.service.heating import heat_tasks
 from jarcore.service.jarring import jar_tasks, laid_alike
 from jarcore.service.portions import Portion, Refused, portions_of
 from jarcore.service.preparing import prepare_fish
-from jarcore.service.reading import ReadService
+from jarcore.service.served import ReadService
 from jarcore.service.work import Draft, Work
 
 

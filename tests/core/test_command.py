@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import tempfile
 from contextlib import redirect_stderr, redirect_stdout
 from typing import Any
 from unittest import TestCase
@@ -14,6 +15,7 @@ from jarcore.documents.pointers import pointer
 from jarcore.questions import QUESTIONS
 from tests.core import cases
 
+SERVICE = str(cases.ROOT / "examples" / "zander-evening.service.json")
 EXAMPLE = str(cases.ROOT / "examples" / "zander-caraway.jar.json")
 
 
@@ -53,6 +55,21 @@ class CommandTest(TestCase):
         code, out, _ = run("evaluate", EXAMPLE, "--pantry", "/no/such/rows.json")
         self.assertEqual(code, 2)
         self.assertIn("/no/such/rows.json", json.loads(out)["detail"])
+
+    def test_a_plan_of_a_file_and_of_what_has_happened(self) -> None:
+        code, out, err = run("plan", SERVICE)
+        made = json.loads(out)
+        self.assertEqual((code, err, made["format"], made["kept"]), (0, "", "jar-table/plan", True))
+        with tempfile.NamedTemporaryFile("w", suffix=".json") as events:
+            json.dump([{"step": "zander.receive", "do": "done", "at": "2026-12-04T16:40"}], events)
+            events.flush()
+            code, out, _ = run("plan", SERVICE, "--events", events.name)
+            self.assertTrue(next(one for one in json.loads(out)["steps"] if one["do"] == "receive")["fixed"])
+        for what, words in ((EXAMPLE, "jar-table/service"), ("/no/such/file", "No such file")):
+            code, out, _ = run("plan", what)
+            self.assertEqual(code, 2)
+            self.assertIn(words, out)
+        self.assertEqual(run("plan", SERVICE, "--events", EXAMPLE)[0], 2)
 
     def test_the_help_names_every_question(self) -> None:
         code, out, _ = run("ask", "-h")

@@ -5,6 +5,7 @@ import math
 from typing import Any
 from unittest import TestCase
 
+import jsonpatch
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -125,6 +126,15 @@ class MakingTest(TestCase):
         want = {"salt_pct_of_fish": {"value": 0.3}}
         found = ask("solve", {"document": document, "jar": 0, "targets": want, "bounds": {"k0": {"value": 98}}})
         self.assertTrue(found["met"], found["unmet"])
+
+    def test_a_reduction_gone_too_far_is_corrected_where_it_is_made(self) -> None:
+        """Reduced to 160 g for 180: as it is, it weighs 160; with the water back it is as planned."""
+        reduce = {"do": "reduce", "to_mass": {"value": 180, "unit": "g"}}
+        document = with_jars({**jar("marinade", "white-wine:300 g", "sugar-white:20 g"), "making": [reduce]})
+        answer = ask("correct", {"document": document, "jar": 0, "reduced_g": [180.0, 160.0]})
+        left = next(one for one in answer["choices"] if any(op["path"].endswith("to_mass") for op in one["patch"]))
+        after = jsonpatch.apply_patch(document, left["patch"])
+        self.assertAlmostEqual(evaluate(after)["jars"][0]["reading"]["mass_g"], 160, places=6)
 
 
 class SideTest(TestCase):

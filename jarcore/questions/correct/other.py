@@ -6,6 +6,7 @@ from dataclasses import replace
 from jarcore.data import said
 from jarcore.documents import Patch
 from jarcore.documents.patches import put, tidy
+from jarcore.documents.pointers import steps_of
 from jarcore.formula import prepare
 from jarcore.questions.correct.mishap import SAME, Choice, Mishap
 from jarcore.questions.correct.more import more_of
@@ -98,7 +99,7 @@ def mends_of_reduction(mishap: Mishap, wanted_g: float, now_g: float) -> tuple[M
     WANTED_G is what it was to be reduced to, NOW_G what the scale says [g].
     """
     off = now_g - wanted_g
-    as_it_is = replace(mishap, as_it_is=_more_water(mishap, off, wanted_g))
+    as_it_is = replace(mishap, as_it_is=_reduced_to(mishap, now_g) or _more_water(mishap, off, wanted_g))
     choices = []
     if off < 0:
         choices.append(as_it_is.choice("water", said("correct/reduced-water", grams=-off, wanted=wanted_g), []))
@@ -107,6 +108,13 @@ def mends_of_reduction(mishap: Mishap, wanted_g: float, now_g: float) -> tuple[M
     if as_it_is.as_it_is:
         choices.append(left(as_it_is))
     return as_it_is, choices
+
+
+def _reduced_to(mishap: Mishap, now_g: float) -> Patch:
+    """The jar whose making reduces it to what the scale says [g]; empty where no making does."""
+    deeds = mishap.planned.jars[mishap.jar].contents.deeds
+    way = next((steps_of(deed.path) for deed in reversed(deeds) if deed.to_g is not None and deed.row.boils), None)
+    return [put([*way, "to_mass"], {"value": tidy(now_g, 5), "unit": "g"})] if way else []
 
 
 def _more_water(mishap: Mishap, grams: float, wanted_g: float) -> Patch:

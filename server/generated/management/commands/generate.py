@@ -8,14 +8,17 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 from pydantic import TypeAdapter
 
+from jarcore import plan
 from jarcore.data import rendered, rows
-from jarcore.documents import Evaluation
+from jarcore.documents import Evaluation, Plan
 from jarcore.documents.formula import formula_schema
+from jarcore.documents.service import service_schema
 from jarcore.formula import evaluate
 from jarcore.questions import Profiles
 from server.config.api import api
 
 EXAMPLE = Path("examples/zander-caraway.jar.json")
+SERVICE_EXAMPLE = Path("examples/zander-evening.service.json")
 
 
 class Command(BaseCommand):
@@ -35,6 +38,12 @@ class Command(BaseCommand):
         write(formats / "evaluation.schema.json", TypeAdapter(Evaluation).json_schema())
         write(formats / "profiles.schema.json", TypeAdapter(Profiles).json_schema())
         write(formats / "evaluation.example.json", rounded(evaluate(formula)))
+        service = json.loads(SERVICE_EXAMPLE.read_text(encoding="utf-8"))
+        write(formats / "service.schema.json", service_schema())
+        write(formats / "service.example.json", service)
+        write(formats / "plan.schema.json", TypeAdapter(Plan).json_schema())
+        # Without the search, so that another processor writes the same example.
+        write(formats / "plan.example.json", plan(service, search=False))
         write(folder / "docs" / "api" / "openapi.json", api.get_openapi_schema(path_prefix="/api/"))
         write_codes(formats / "codes.csv")
 
