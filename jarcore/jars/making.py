@@ -248,13 +248,18 @@ def _kept_c(ingredient: Ingredient) -> float:
 
 
 def whole_making(
-    deeds: Sequence[Deed], specs: Sequence[Spec], masses: Sequence[float | None], path: str, heated: bool, cold: bool
+    deeds: Sequence[Deed],
+    specs: Sequence[Spec],
+    masses: Sequence[float | None],
+    path: str,
+    heated: str | None,
+    cold: bool,
 ) -> tuple[Stage, ...]:
-    """The making as it is written, or as is usual where nothing is: weighed in, and boiled where it is HEATED.
+    """The making as it is written, or as is usual where nothing is: weighed in, and then what it is HEATED by.
 
     What cools it comes at the end where it is to be COLD and is not.
     """
-    work = list(deeds) or [usual(do, path) for do in (("weigh", "boil_off") if heated else ("weigh",))]
+    work = list(deeds) or [usual(do, path) for do in ("weigh", *([heated] if heated else ()))]
     _, stages = made(work, specs, masses)
     if cold and stages and stages[-1].celsius > parameter("cold_holding"):
         _, stages = made([*work, usual(COOL, path)], specs, masses)

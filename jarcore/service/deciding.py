@@ -162,9 +162,13 @@ def _lacking(work: Work, service: ReadService) -> dict[str, Refused]:
     for task in work.tasks:
         kind = timeline.lacks(task)
         if kind is not None and task.portion not in found:
-            lacks = {PEOPLE: sentence("day/no-hands"), CLEAN_OIL: sentence("day/no-clean-oil")}
-            what = lacks.get(kind) or names[kind]
-            text = sentence("day/lacks", course=task.course, what=what, whom=_whom(task))
+            words = {"course": task.course, "whom": _whom(task)}
+            if kind == PEOPLE:
+                text = sentence("day/no-hands", **words)
+            elif kind == CLEAN_OIL:
+                text = sentence("day/no-clean-oil", **words)
+            else:
+                text = sentence("day/lacks", what=names.get(kind, kind), **words)
             found[task.portion] = Refused(task.course, _path(service, task.course), text)
     return found
 

@@ -26,10 +26,10 @@ def heat_tasks(state: OnFish, hot: bool = False) -> None:
     """All tasks of a portion from the last jar to the plate; HOT where another has its station heated before."""
     portion = state.portion
     heat = heat_of(portion)
-    begin = _tempered(state)
+    # From raw to cooked: boards and hands are clean before anything comes out of the heat.
+    begin = [*_tempered(state), *clean_down(state)]
     sauces = [sauce(state, laid, ready) for laid, ready in state.sauces]
     fried = [] if state.alike else [scrapings(state, laid, out) for laid, out in state.scraped]
-    clean = clean_down(state)
     first = not hot
     served = list[tuple[str, int]]()
     for go_at, pieces in enumerate(_shared_out(portion)):
@@ -41,7 +41,7 @@ def heat_tasks(state: OnFish, hot: bool = False) -> None:
             made = _Batch(state, heat, number, (batch + 1, batches), these, list(begin), first)
             ends += made.cooked()
             first = False
-        served.append((plate(state, go_at, [*ends, *sauces, *fried, *clean]), portion.goes[go_at].at))
+        served.append((plate(state, go_at, [*ends, *sauces, *fried]), portion.goes[go_at].at))
     side_tasks(state, served)
 
 

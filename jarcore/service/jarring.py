@@ -16,9 +16,10 @@ from jarcore.service.work import Draft, Link, Part, Station, Task
 # What a step after a jar is called, where there is one.
 AFTER = {"rinse": "rinse", "wipe": "wipe", "scrape": "scrape", "squeeze": "wipe"}
 DRIED = ("rinse",)
-BEST, CONTACT, LATEST = "window-best", "contact", "window-latest"
+BEST, CONTACT = "window-best", "contact"
 RESTED = "rest"
-PLACES = {"chiller": "into the chiller", "ice": "on ice", "counter": "on the counter"}
+# Where it stands, in words.
+PLACES = {"chiller": "step/into-chiller", "ice": "step/on-ice", "counter": "step/on-counter"}
 
 
 @dataclass
@@ -120,7 +121,7 @@ def _make(state: OnFish, laid: Laid, name: str) -> str | None:
     """The making of a jar: each step as written, or as is usual, cooled to the gate where raw fish goes in."""
     contents = laid.contents
     cold = laid.kind.touches_raw and laid.kind.liquid
-    stages = whole_making(contents.deeds, contents.specs, contents.masses, laid.path, laid.is_heated, cold)
+    stages = whole_making(contents.deeds, contents.specs, contents.masses, laid.path, _heated(laid), cold)
     last: str | None = None
     before_heats = False
     for place, stage in enumerate(stages):
@@ -151,6 +152,13 @@ def _make(state: OnFish, laid: Laid, name: str) -> str | None:
     return last
 
 
+def _heated(laid: Laid) -> str | None:
+    """What heats a jar of which no making is written: boiled where its alcohol is to go, else heated, or neither."""
+    if not laid.is_heated:
+        return None
+    return "boil_off" if laid.contents.flares else "heat"
+
+
 def _fresh(laid: Laid, ready: str | None) -> list[Link]:
     """The link out of what makes a coat ready: a wetted batter has its hours, and rests as its method says."""
     if ready is None:
@@ -171,7 +179,7 @@ def _lay_on(state: OnFish, laid: Laid, name: str, ready: str | None) -> None:
     for size in sizes:
         group = size["id"] if size else None
         suffix = f".{group}" if group else ""
-        words = {"jar": called, "fish": _sort(state, group), "place": PLACES[laid.standing.place]}
+        words = {"jar": called, "fish": _sort(state, group), "place": sentence(PLACES[laid.standing.place])}
         after, pieces = [*state.after, *made], _handled(state, group)
         put = state.add("put_on", f"{name}.put-on{suffix}", words, after, pieces, laid.jar.id, group)
         contact = _contact(laid, window, size, put, called)
@@ -216,8 +224,9 @@ def _contact(laid: Laid, window: Window | None, size: WindowGroup | None, put: s
         price=parameter("price_best"),
     )
     if ends is None:
-        keeps = int(parameter("bench_ahead"))
-        at = wanted or 0
+        # Without a window the clock is what ends it where it stands warm, and the day where it stands cold.
+        keeps = int(parameter("counter_stop" if laid.standing.warm else "bench_ahead"))
+        at = min(wanted or 0, keeps) if laid.standing.warm else wanted or 0
         return replace(link, best_from=at, best_to=max(at, keeps) if wanted is None else at, most=max(keeps, at))
     latest = max(0, int(ends["latest_min"]))
     best_to = min(latest, max(0, int(ends["best_to_min"])))

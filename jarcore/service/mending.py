@@ -35,6 +35,10 @@ class Change:
     patch: Patch
 
 
+# Portions without a plan, things that are given up, and what those cost.
+_Left = tuple[int, int, float]
+
+
 @dataclass
 class _Asking:
     """What mends are looked for with, and how many more may be tried."""
@@ -48,7 +52,7 @@ class _Asking:
         self.left -= 1
         after = jsonpatch.apply_patch(document, change.patch)
         then = self.schedule(after)
-        return _Tried(change=change, after=after, kept=then.kept, left=_weight(then), many=_many(then))
+        return _Tried(change=change, after=after, kept=then.kept, left=_left(then))
 
     def schedule(self, document: Mapping[str, Any]) -> Schedule:
         """The schedule at once of a service that is changed."""
@@ -57,13 +61,12 @@ class _Asking:
 
 @dataclass(frozen=True, kw_only=True)
 class _Tried:
-    """A change with what it leaves unmended: portions without a plan, and what everything given up costs."""
+    """A change with what it leaves unmended."""
 
     change: Change
     after: dict[str, Any]
     kept: bool
-    left: tuple[int, float]
-    many: int
+    left: "_Left"
 
 
 def mends_of(
@@ -74,33 +77,29 @@ def mends_of(
 
     Each is planned anew before it is offered: what is offered does mend.
     """
-    before, asking = _weight(schedule), _Asking(pantry, events)
+    before, asking = _left(schedule), _Asking(pantry, events)
     singles = [one for one in _best_of_each(document, schedule, asking) if one.left < before]
     full = [one for one in singles if one.kept]
     if full:
         return [{"text": one.change.text, "patch": one.change.patch} for one in full[:MOST_MENDS]]
     singles.sort(key=lambda one: one.left)
-    found = list[Mend]()
-    if singles:
-        found += _chain(singles[0], asking)
-    many = _many(schedule)
+    found = list(_chain(singles[0], asking)) if singles else []
+    many = before[0] + before[1]
     for one in singles[:MOST_MENDS]:
-        if one.left[0] < before[0]:
-            text = sentence("mend/has-plan", what=one.change.text, more=before[0] - one.left[0])
-            found.append({"text": text, "patch": one.change.patch})
-        elif one.many < many:
-            text = sentence("mend/part", what=one.change.text, mended=many - one.many, many=many)
-            found.append({"text": text, "patch": one.change.patch})
+        more, mended = before[0] - one.left[0], many - one.left[0] - one.left[1]
+        if more > 0:
+            text = sentence("mend/has-plan", what=one.change.text, more=more)
+        elif mended > 0:
+            text = sentence("mend/part", what=one.change.text, mended=mended, many=many)
+        else:
+            continue
+        found.append({"text": text, "patch": one.change.patch})
     return found[:MOST_MENDS]
 
 
-def _weight(schedule: Schedule) -> tuple[int, float]:
-    return len(schedule.unplanned), round(schedule.decided.relaxing, 6)
-
-
-def _many(schedule: Schedule) -> int:
-    """How many things are given up or have no plan."""
-    return len(schedule.unplanned) + len(relaxed_in(schedule.decided, schedule.service))
+def _left(schedule: Schedule) -> _Left:
+    given_up = relaxed_in(schedule.decided, schedule.service)
+    return len(schedule.unplanned), len(given_up), round(schedule.decided.relaxing, 6)
 
 
 def _best_of_each(document: Mapping[str, Any], schedule: Schedule, asking: _Asking) -> Iterator[_Tried]:
@@ -114,17 +113,17 @@ def _best_of_each(document: Mapping[str, Any], schedule: Schedule, asking: _Aski
             if best is None or one.left < best.left:
                 best = one
             # A little that mends much is better than much that mends a little more.
-            if one.kept or _is_enough(one.left, _weight(schedule)):
+            if one.kept or _is_enough(one.left, _left(schedule)):
                 break
         if best is not None:
             yield best
 
 
-def _is_enough(left: tuple[int, float], before: tuple[int, float]) -> bool:
-    """Whether a change is enough of its kind: something more has a plan, or most of what was given up is had."""
+def _is_enough(left: _Left, before: _Left) -> bool:
+    """Whether a change is enough of its kind: something more has a plan, or less is given up and most of it is had."""
     if left[0] != before[0]:
         return left[0] < before[0]
-    return left[1] <= ENOUGH * before[1] and before[1] > 0
+    return left[1] < before[1] and left[2] <= ENOUGH * before[2]
 
 
 def _chain(first: _Tried, asking: _Asking) -> Iterator[Mend]:
@@ -182,9 +181,10 @@ def _stations(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Chang
         pan = {"id": f"{NEW_STATION}-{PAN}-{len(schedule.service.pans) + 1}", "diameter_mm": widest}
         patch = _kitchen(document, "pans", pan)
         burners = sum(1 for one in schedule.service.stoves if one.kind == BURNER)
+        # Where there are fewer burners than pans, a burner is what is lacking.
         if burners > len(schedule.service.pans):
             yield Change(PAN, sentence("mend/pan", mm=widest), patch)
-        else:
+        elif burners == len(schedule.service.pans):
             burner = {"id": f"{NEW_STATION}-{BURNER}-{burners + 1}", "kind": BURNER}
             text = sentence("mend/pan-and-burner", mm=widest)
             yield Change(PAN, text, [*patch, *_kitchen(document, "stations", burner)])

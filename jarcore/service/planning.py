@@ -1,11 +1,11 @@
 """A service planned: every step with its time, what is given up, what would mend it. `jar-table/plan`."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
-from jarcore.data import Pantry, default_pantry
+from jarcore.data import Pantry, default_pantry, parameter
 from jarcore.documents import Finding, Plan, found, notices_of
-from jarcore.documents.plan import FORMAT, FORMAT_VERSION
+from jarcore.documents.plan import FORMAT, FORMAT_VERSION, Warm
 from jarcore.formula.evaluate import ENGINE
 from jarcore.service.giving_up import relaxed_in, warm_in
 from jarcore.service.laid_out import blocks_of, planned
@@ -22,6 +22,7 @@ def answer(schedule: Schedule) -> Plan:
     served = sorted(
         (task for task in decided.work.tasks if task.at is not None), key=lambda task: (task.at or 0, task.id)
     )
+    warm = warm_in(decided, schedule.work.portions)
     told = dict.fromkeys((one.course, one.text) for one in schedule.unplanned)
     plates = {one.id: one.plate.id for one in service.courses if one.plate}
     return {
@@ -44,9 +45,9 @@ def answer(schedule: Schedule) -> Plan:
         "unplanned": [{"course": course, "text": text} for course, text in told],
         "relaxed": relaxed_in(decided, service),
         "mends": [],
-        "warm_minutes": warm_in(decided, schedule.work.portions),
+        "warm_minutes": warm,
         "gap": decided.gap,
-        "notices": notices_of([*service.found, *_not_ready(schedule)]),
+        "notices": notices_of([*service.found, *_not_ready(schedule), *_too_warm(schedule, warm)]),
     }
 
 
@@ -63,6 +64,16 @@ def _not_ready(schedule: Schedule) -> list[Finding]:
         if one.begins < schedule.past.floor
     ]
     return [*told.values(), *past]
+
+
+def _too_warm(schedule: Schedule, warm: Sequence[Warm]) -> Iterator[Finding]:
+    """Courses whose raw fish stands warm for as long as is warned of, by this plan."""
+    paths = {one.course: (one.path, one.ready.clock.threshold_c) for one in schedule.work.portions}
+    for one in warm:
+        path, threshold = paths[one["course"]]
+        if one["minutes"] >= parameter("counter_warn"):
+            minutes, course = one["minutes"], one["course"]
+            yield found("warm-by-plan", path, course=course, minutes=minutes, threshold=threshold)
 
 
 def plan(

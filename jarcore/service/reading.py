@@ -5,7 +5,7 @@ from collections.abc import Callable, Mapping, Sequence
 from datetime import date
 from typing import Any
 
-from jarcore.data import rows
+from jarcore.data import avoided_by, rows
 from jarcore.documents import Findings, found, read_service
 from jarcore.documents.findings import Finding
 from jarcore.documents.service import Course, KitchenPan, Person, Plate, Service, ServiceKitchen
@@ -130,7 +130,7 @@ def _stoves(stations: Sequence[StationPart], say: Say) -> tuple[Stove, ...]:
                 takes=takes[one.kind],
                 watts=one.watts if one.watts and one.watts > 0 else None,
                 litres=one.litres if one.litres and one.litres > 0 else None,
-                held=frozenset(one.held or ()),
+                held=frozenset(meant for word in one.held or () for meant in avoided_by(word) or (word,)),
             )
         )
     _twice([one.id for one in made], "/kitchen/stations", say)

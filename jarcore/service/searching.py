@@ -80,9 +80,9 @@ class _Model:
 
     @property
     def last(self) -> int:
-        """The end of all that is planned [min from the base]."""
+        """The latest that anything may end [min from the base]."""
         ends = [given.start + self.decided.work.by_id[name].minutes for name, given in self.decided.given.items()]
-        return max(ends) - self.base + 1
+        return max(ends) - self.base + int(parameter("serve_late_most")) + 1
 
     def _link(self, link: Link) -> None:
         task = self.decided.work.by_id[link.before]

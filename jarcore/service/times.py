@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
+from jarcore.data import sentence
+
 LOCAL = re.compile(r"^\d{4}-\d\d-\d\d[T ]\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:?\d\d)?$")
 OF_DAY = re.compile(r"^([01]?\d|2[0-3]):([0-5]\d)$")
 # What is told of a time that the night of the clock change skips, or has twice.
@@ -79,8 +81,9 @@ class Zone:
         days = (here.date() - there.date()).days
         if days == 0:
             return self.clock(minute)
-        named = {-1: "the day before", 1: "the next day"}.get(days)
-        return f"{self.clock(minute)} {named}" if named else here.strftime("%H:%M on %-d %B")
+        if days in (-1, 1):
+            return sentence("day/before" if days < 0 else "day/after", at=self.clock(minute))
+        return sentence("day/on", at=self.clock(minute), day=here.strftime("%-d %B"))
 
 
 def zone_of(name: str) -> Zone | None:

@@ -188,7 +188,7 @@ class PlanTest(TestCase):
         ]
         made = plan(small(), events=events)
         then = {step["id"]: step for step in made["steps"]}
-        self.assertEqual((then["c.receive"]["start"][11:16], then["c.receive"]["fixed"]), ("16:26", True))
+        self.assertEqual((then["c.receive"]["start"][11:16], then["c.receive"]["fixed"]), ("16:22", True))
         self.assertEqual((then["c.trim"]["end"][11:16], then["c.trim"]["fixed"]), ("16:45", True))
         self.assertEqual(list(broken(small(), made, windows(small()))), [])
         for step in made["steps"]:
