@@ -20,7 +20,7 @@ MOST_SENTENCES = 1024
 def all_of(words: Sequence[str]) -> str:
     """Words of a list as they are said one after another.
 
-    >>> all_of(["salt"]), all_of(["salt", "dill", "lemon"])
+    >>> all_of(("salt",)), all_of(("salt", "dill", "lemon"))
     ('salt', 'salt, dill and lemon')
     """
     return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from jarcore.data import all_of, in_words, parameter, sentence
 from jarcore.heat.loads import IN_A_PAN
@@ -78,6 +78,7 @@ class _Batch:
     pieces: int
     after: list[Link]
     first: bool
+    many: dict[str, int] = field(default_factory=dict)
 
     @property
     def key(self) -> str:
@@ -139,12 +140,14 @@ class _Batch:
         hot = self.heat.stove.preheat_min if self.first and place == 0 and self.heat.stove else 0
         text = _batch_words(portion, spell, self.of, self.pieces)
         parts = list(ready)
+        done = place == len(self.heat.spells) - 1
         for at, side in enumerate(spell.sides):
-            parts.append(Part(do=spell.do, text=text, minutes=side, key=f"{at + 1}" if at else ""))
-            last = at == len(spell.sides) - 1
-            row = deed_rows()["lift" if last else "flip"]
-            probe = portion.ready.heat.target_c
-            parts.append(replace(row.part("lift_out" if last else "turn", core=probe), key=f"{at + 1}" if at else ""))
+            parts.append(self._keyed(Part(do=spell.do, text=text, minutes=side)))
+            if at < len(spell.sides) - 1:
+                parts.append(self._keyed(deed_rows()["flip"].part("turn")))
+            else:
+                row = deed_rows()["lift" if done else "lift_half"]
+                parts.append(self._keyed(row.part("lift_out", core=portion.ready.heat.target_c)))
         station = Station(
             kinds=spell.stations,
             skip=sum(part.minutes for part in ready),
@@ -159,6 +162,11 @@ class _Batch:
         name = f"{spell.do}-{place + 1}" if place else spell.do
         after = [_on_the_rack(self.after[0].before, self.heat.between)] if place else self.after
         self._add(name, parts, after, (station, *pan), preheats)
+
+    def _keyed(self, part: Part) -> Part:
+        """A part with what tells it from others of its deed in the batch."""
+        self.many[part.do] = self.many.get(part.do, 0) + 1
+        return replace(part, key=str(self.many[part.do]) if self.many[part.do] > 1 else "")
 
     def _add(
         self,

@@ -39,12 +39,7 @@ def step_ids(task: Task) -> list[str]:
     if len(task.parts) == 1:
         return [task.id]
     root = task.id.rpartition(".")[0]
-    again = task.id.rpartition("-")[2] if task.id[-1:].isdigit() and "-" in task.id.rpartition(".")[2] else ""
-    found = list[str]()
-    for part in task.parts:
-        name = "-".join(filter(None, (part.do, again, part.key)))
-        found.append(f"{root}.{name}")
-    return found
+    return [f"{root}.{'-'.join(filter(None, (part.do, part.key)))}" for part in task.parts]
 
 
 def blocks_of(decided: Decided) -> list[Block]:
@@ -100,7 +95,8 @@ def _of_wait(decided: Decided, link: Link) -> Iterator[Block]:
     elif link.shown == CONTACT:
         yield waits(CONTACT, link.shown_text, ended, wait, "raw")
     else:
-        yield waits(link.shown, link.shown_text, ended, max(link.least, 1), "raw")
+        # A rest has its time; on a rack it waits until it goes on.
+        yield waits(link.shown, link.shown_text, ended, min(wait, link.least or wait), "raw")
 
 
 def planned(block: Block, service: ReadService, reasons: Reasons, past: Past) -> PlannedStep:

@@ -62,7 +62,7 @@ class Zone:
     def written(self, minute: int) -> str:
         """A minute with its offset, as plans carry it.
 
-        >>> Zone(ZoneInfo("Europe/Oslo")).written(29616600)
+        >>> Zone(ZoneInfo("Europe/Oslo")).written(29616360)
         '2026-04-24T00:00+02:00'
         """
         return self.moment(minute).isoformat(timespec="minutes")

@@ -9,7 +9,7 @@ from itertools import pairwise
 from typing import Any
 from unittest import TestCase
 
-from jarcore.formula import evaluate
+from jarcore.formula import prepare
 from tests.core import cases
 
 STEP, MOST = 1.02, 1.15
@@ -60,7 +60,8 @@ def sweep(row: Row) -> list[tuple[float, Ends]]:
     base, place, found = document(row), row["over"].replace("/", "__"), []
     at = float(row["low"])
     while at <= float(row["high"]):
-        window = evaluate(cases.changed(base, **{place: at}))["jars"][0]["window"]
+        # Of the one jar its window alone: what an evaluation shows of it, without all that it says beside it.
+        window = prepare(cases.changed(base, **{place: at}), only=0).jars[0].window
         found.append((at, window and tuple(float(window[f"{end}_min"]) for end in ENDS)))  # type: ignore[literal-required]
         at *= STEP
     return found

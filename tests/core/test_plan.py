@@ -14,6 +14,7 @@ from jarcore import Plan, evaluate, plan
 from jarcore.data import default_pantry
 from jarcore.service.deciding import decide
 from jarcore.service.scheduling import schedule_of
+from jarcore.service.times import zone_of
 from tests.core import cases
 from tests.core.plan_check import at, broken, minutes, misses
 from tests.core.test_total import places
@@ -155,6 +156,25 @@ class PlanTest(TestCase):
                     {one["course"] for one in made["unplanned"]} <= set(map(course_id, service["courses"])), True
                 )
 
+    def test_part_cooked_fish_is_told_so_and_finished_in_time(self) -> None:
+        twice = {"method": "deep_fry", "second_fry": {"time": {"value": 1, "unit": "min"}}}
+        finished = {"method": "pan", "finished_in": {"method": "oven", "after": {"value": 3, "unit": "min"}}}
+        kitchen = {"people": [{"id": "A"}], "stations": FRIDAY["kitchen"]["stations"]}
+        for cook in (twice, finished):
+            formula = cases.changed(small()["courses"][0]["formula"], cook=cook)
+            service = with_(
+                small(),
+                ("replace", "/courses/0/formula", formula),
+                ("replace", "/kitchen", kitchen),
+                ("replace", "/courses/0/covers", 9),
+            )
+            made = plan(service, search=False)
+            self.assertEqual(list(broken(service, made, windows(service))), [])
+            self.assertEqual(made["unplanned"], [])
+            lifted = [step["text"] for step in made["steps"] if step["id"].startswith("c.batch-1.1.lift_out")]
+            self.assertIn("not done yet", lifted[0])
+            self.assertIn("63", lifted[1])
+
     def test_the_same_service_gives_the_same_plan(self) -> None:
         for service in (small(), some_service(4)):
             self.assertEqual(json.dumps(plan(service)), json.dumps(plan(copy.deepcopy(service))))
@@ -234,6 +254,58 @@ class PlanTest(TestCase):
             for one in (few, many)
         ]
         self.assertEqual(set(cooks[0]), set(cooks[1]))
+
+
+class ServiceReadTest(TestCase):
+    def test_local_times_are_read_over_the_nights_of_the_clock_change(self) -> None:
+        for row in cases.table("service_times"):
+            with self.subTest(row["text"], zone=row["zone"], source=row["source"]):
+                said = list[str]()
+                zone = zone_of(row["zone"])
+                minute = zone.read(row["text"], "/plates/0/at", lambda key, path, said=said, **_: said.append(key))
+                self.assertEqual(zone.written(minute) if minute is not None else "", row["written"])
+                self.assertEqual(said, [row["notice"]] if row["notice"] else [])
+
+    def test_a_wave_is_served_in_goes_that_are_even_in_time_and_size(self) -> None:
+        for covers, most, expected in (
+            (48, 12, [("19:00", 12), ("19:13", 12), ("19:27", 12), ("19:40", 12)]),
+            (7, 3, [("19:00", 3), ("19:20", 2), ("19:40", 2)]),
+            (5, 9, [("19:00", 5)]),
+        ):
+            wave = {"id": "p", "from": "2026-12-04T19:00", "to": "2026-12-04T19:40", "at_most": most}
+            made = plan(
+                with_(small(), ("replace", "/plates/0", wave), ("replace", "/courses/0/covers", covers)), search=False
+            )
+            planned = {step["id"]: step for step in made["steps"] if step["do"] == "plate"}
+            found = [(one["at"][11:16], one["covers"]) for one in made["served"]]
+            late = {one["step"]: one["by_min"] for one in made["relaxed"] if one["rule"] == "service-time"}
+            self.assertEqual([covers for _, covers in found], [covers for _, covers in expected])
+            if not late:
+                self.assertEqual(found, expected)
+            self.assertEqual(len(planned), len(expected))
+
+    def test_covers_without_something_are_cooked_of_what_stands_for_it_and_apart(self) -> None:
+        steps = {step["id"]: step for step in friday()["steps"]}
+        made, plated = (steps[f"gurnard~without-gluten.{name}"]["text"] for name in ("c.make-1", "plate-1"))
+        self.assertNotIn("rye", made)
+        self.assertIn("own tray, tongs, board and oil", plated)
+        # What holds no gluten is made once, for all.
+        self.assertNotIn("gurnard~without-gluten.b.make-1", steps)
+        self.assertIn("48 pieces", steps["gurnard.b.put-on"]["text"])
+
+    def test_a_jar_is_made_as_its_making_says_and_is_cold_before_raw_fish(self) -> None:
+        steps = [step for step in friday()["steps"] if step["id"].startswith("gurnard.b.make")]
+        self.assertEqual([step["do"] for step in steps], ["heat", "cool", "weigh", "cool"])
+        self.assertIn("ice bath", steps[1]["text"])
+        put_on = next(step for step in friday()["steps"] if step["id"] == "gurnard.b.put-on")
+        self.assertLessEqual(at(steps[-1]["end"]), at(put_on["start"]))
+
+    def test_every_step_says_what_holds_it(self) -> None:
+        held = {step["id"]: (step["not_before"], step["not_after"]) for step in plan(small())["steps"]}
+        self.assertIn("served at 19:00", held["c.plate-1"][1]["why"])
+        self.assertIn("begins at", held["c.batch-1.1.cook"][1]["why"])
+        self.assertIn("best from", held["c.brine.put-on"][1]["why"])
+        self.assertIn("ends at", held["c.dry"][0]["why"])
 
 
 def course_id(course: dict[str, Any]) -> Any:
