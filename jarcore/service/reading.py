@@ -1,9 +1,11 @@
 """Reading a service: its zone, its plates in time, its people, stations and courses; each fault at its place."""
 
+import itertools
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
+from dataclasses import replace
 from datetime import date
-from typing import Any
+from typing import Any, TypeVar
 
 from jarcore.data import avoided_by, rows
 from jarcore.documents import Findings, found, read_service
@@ -14,6 +16,7 @@ from jarcore.service.served import PAN, Hands, Ordered, PlateTimes, ReadService,
 from jarcore.service.times import Zone, say_nothing, zone_of
 
 Say = Callable[..., None]
+N = TypeVar("N", Hands, Stove)
 UTC = "UTC"
 MIDNIGHT = "00:00"
 # On so many days before the service people are there at the same hours.
@@ -47,7 +50,7 @@ def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> 
         title=service.title,
         zone=zone,
         plates=plates,
-        people=people,
+        people=_once(people),
         stoves=_stoves(kitchen.stations or [], say),
         pans=tuple(_pan(one, place) for place, one in enumerate(pans)),
         pans_mm=tuple(sorted(one.diameter_mm or 0.0 for one in pans)),
@@ -134,7 +137,7 @@ def _stoves(stations: Sequence[StationPart], say: Say) -> tuple[Stove, ...]:
             )
         )
     _twice([one.id for one in made], "/kitchen/stations", say)
-    return tuple(made)
+    return _once(made)
 
 
 def _pan(pan: KitchenPan, place: int) -> Stove:
@@ -145,9 +148,19 @@ def _pan(pan: KitchenPan, place: int) -> Stove:
 def _courses(courses: Sequence[Course], plates: Sequence[PlateTimes], say: Say) -> tuple[Ordered, ...]:
     if not courses:
         say("unstated/courses", "/courses")
-    made = tuple(_course(one, place, plates, say) for place, one in enumerate(courses))
+    made = [_course(one, place, plates, say) for place, one in enumerate(courses)]
     _twice([one.id for one in made], "/courses", say)
-    return made
+    # Steps are called by their course, so the second of two that are called alike gets a number.
+    taken = set[str]()
+    for place, one in enumerate(made):
+        name = next(name for number in itertools.count(1) if (name := _numbered(one.id, number)) not in taken)
+        taken.add(name)
+        made[place] = replace(one, id=name)
+    return tuple(made)
+
+
+def _numbered(name: str, number: int) -> str:
+    return name if number == 1 else f"{name}-{number}"
 
 
 def _course(course: Course, place: int, plates: Sequence[PlateTimes], say: Say) -> Ordered:
@@ -193,6 +206,14 @@ def _count(value: float | None, path: str, say: Say) -> int:
         say("not-a-count", path, value=value)
         return 0
     return int(value)
+
+
+def _once(some: Sequence[N]) -> tuple[N, ...]:
+    """Of people or stations that are called alike the first: nobody can be told from the other."""
+    found: dict[str, N] = {}
+    for one in some:
+        found.setdefault(one.id, one)
+    return tuple(found.values())
 
 
 def _twice(ids: Sequence[str], path: str, say: Say) -> None:

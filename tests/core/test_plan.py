@@ -247,6 +247,12 @@ class PlanTest(TestCase):
                 TypeAdapter(Plan).validate_python(made)
                 self.assertEqual(service, before)
 
+    def test_two_courses_of_one_name_have_steps_of_their_own(self) -> None:
+        twice = with_(small(), ("add", "/courses/-", small()["courses"][0]), ("add", "/kitchen/people/-", {"id": "B"}))
+        made = plan(twice, search=False)
+        self.assertEqual(len({step["id"] for step in made["steps"]}), len(made["steps"]))
+        self.assertEqual({step["course"] for step in made["steps"]}, {"c", "c-2"})
+
     def test_thickness_and_not_weight_makes_the_minutes(self) -> None:
         few, many = (plan(with_(small(), ("replace", "/courses/0/covers", covers))) for covers in (2, 20))
         cooks = [
