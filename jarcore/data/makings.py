@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from functools import cache
 
+from jarcore.data.pantry import from_row
 from jarcore.data.tables import rows
 
 
@@ -38,32 +39,10 @@ class CoolingRow:
 @cache
 def making_rows() -> dict[str, MakingRow]:
     """The deeds by name."""
-    return {
-        row["do"]: MakingRow(
-            do=row["do"],
-            name=row["name"],
-            planned_as=row["planned_as"],
-            hands=row["hands"] == "1",
-            heats=row["heats"] == "1",
-            boils=row["boils"] == "1",
-            station=row["station"],
-            minutes=float(row["minutes"]),
-            per_line=row["per_line"] == "1",
-        )
-        for row in rows("makings")
-    }
+    return {row["do"]: from_row(MakingRow, row) for row in rows("makings")}
 
 
 @cache
 def cooling_rows() -> dict[str, CoolingRow]:
     """Places to cool something in, by name."""
-    return {
-        row["place"]: CoolingRow(
-            place=row["place"],
-            name=row["name"],
-            h=float(row["h"]),
-            medium=row["medium"],
-            stirred=row["stirred"] == "1",
-        )
-        for row in rows("cooling")
-    }
+    return {row["place"]: from_row(CoolingRow, row) for row in rows("cooling")}

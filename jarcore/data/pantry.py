@@ -189,6 +189,7 @@ AROMATIC = "aromatic"
 CELL: dict[Any, Callable[[str], Any]] = {
     float: float,
     float | None: number,
+    int: int,
     bool: lambda text: text == "1",
     tuple[str, ...]: words,
     str: str,

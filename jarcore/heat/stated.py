@@ -1,5 +1,6 @@
 """How the fish is cooked, as the document states it: read once, for all that is reckoned from it."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from jarcore.data import parameter, rows
@@ -27,7 +28,8 @@ class Stated:
 
     `target_c` is the core target, by the rule where none is written; `start_c` what the fish starts at, its own where
     None; `credit_c` how much of the target the rest may bring [K]; `burner_w` the power of a burner of usual efficiency
-    that gives as much; `first_share` the first side's share of the time [1].
+    that gives as much; `first_share` the first side's share of the time [1]; `own_min` the cook's own minutes in the
+    heat, stage by stage [min].
     """
 
     method: str | None
@@ -55,6 +57,7 @@ class Stated:
     second_c: float | None
     second_min: float
     second_rest_min: float | None
+    own_min: tuple[float, ...]
 
     @property
     def kind(self) -> MethodRow:
@@ -105,7 +108,16 @@ def read_heat(cook: Cook, stuffed: bool, at_risk: bool, read: Quantities) -> Sta
         second_c=read.celsius(second.medium_temperature, "/cook/second_fry/medium_temperature") if second else None,
         second_min=parameter("second_fry") if time is None else time,
         second_rest_min=read.minutes(second.rest, "/cook/second_fry/rest") if second else None,
+        own_min=tuple(_own(cook, read)),
     )
+
+
+def _own(cook: Cook, read: Quantities) -> Iterator[float]:
+    """The minutes of each stage that states some."""
+    for place, stage in enumerate(cook.stages or []):
+        minutes = read.count(stage.minutes, f"/cook/stages/{place}/minutes")
+        if minutes:
+            yield minutes
 
 
 def _usual_share(first_side: str | None) -> float:

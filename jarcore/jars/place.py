@@ -18,8 +18,9 @@ RINSED, RINSING_SCHOOL = "rinse", "timed_rinse"
 class Standing:
     """Place, temperature [degC], vessel, planned contact time [min] (None when not planned), shares [1].
 
-    `rest_min` is how long the fish rests after the jar in the same place [min]; `warm` whether its clock runs there;
-    `age_min` how long before its use the jar was made [min], None where it is not said; `rinse_s` how long it is
+    `turn_min` is how often it is turned and `stand_min` how long the fish stands in its coat [min], None where that is
+    not said; `rest_min` is how long the fish rests after the jar in the same place [min]; `warm` whether its clock runs
+    there; `age_min` how long before its use the jar was made [min], None where it is not said; `rinse_s` how long it is
     rinsed [s], nothing where it is not; `vessels` how many of the stated size it takes.
     """
 
@@ -29,6 +30,8 @@ class Standing:
     contact_min: float | None
     clean_share: float
     turned: bool
+    turn_min: float | None
+    stand_min: float | None
     rest_min: float
     age_min: float | None
     warm: bool
@@ -69,6 +72,8 @@ def standing_of(jar: Jar, kind: Kind, path: str, fish: MeasuredFish, read: Quant
         contact_min=read.minutes(method.contact_time, f"{path}/method/contact_time"),
         clean_share=read.share(method.clean_share, f"{path}/method/clean_share") or 0.0,
         turned=method.turn_every is not None and bool(method.turn_every.value),
+        turn_min=read.minutes(method.turn_every, f"{path}/method/turn_every"),
+        stand_min=read.minutes(jar.stand_time, f"{path}/stand_time"),
         rest_min=read.minutes(method.rest_time, f"{path}/method/rest_time") or 0.0,
         age_min=read.minutes(method.age, f"{path}/method/age"),
         warm=is_warm(fish, celsius),

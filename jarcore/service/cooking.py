@@ -86,11 +86,9 @@ def _by_room(portion: Portion) -> int:
 def _spells(portion: Portion, stove: StoveRow) -> Iterator[Spell]:
     """The spells in the heat, in order."""
     stated, cook = portion.ready.heat, portion.evaluation["cook"]
-    own = portion.ready.formula.cook.stages if portion.ready.formula.cook else None
-    typed = [stage.minutes for stage in own or [] if stage.minutes is not None and stage.minutes > 0]
     stages = [stage["minutes"] for stage in cook["stages"] if stage["name"] != BETWEEN]
-    if typed:
-        yield _spell("cook", typed, stove, "step/cook")
+    if stated.own_min:
+        yield _spell("cook", stated.own_min, stove, "step/cook")
     elif stated.finishing and len(stages) > 1:
         yield _spell("cook", stages[:-1], stove, "step/cook-first")
         yield _spell("cook", stages[-1:], stove_rows()[stated.finishing.method], "step/cook-last")

@@ -52,7 +52,7 @@ class Decided:
     @property
     def cost(self) -> float:
         """The whole cost: what is given up, how far jars are from what was planned, how early everything starts."""
-        away = sum(abs(self.wait(link) - link.wanted) for link in self.work.links if link.wanted is not None)
+        away = sum(link.away(self.wait(link)) for link in self.work.links)
         served = max((one.start for one in self.given.values()), default=0)
         early = sum(served - one.start for one in self.given.values())
         ahead = sum(self.service.ahead(self.work.by_id[name], one.start) for name, one in self.given.items())

@@ -5,6 +5,7 @@ from functools import cache
 from typing import Any
 
 from jarcore.data import rendered, rows
+from jarcore.data.pantry import from_row
 from jarcore.service.portions import whole
 from jarcore.service.work import Part
 
@@ -32,16 +33,7 @@ class DeedRow:
 @cache
 def deed_rows() -> dict[str, DeedRow]:
     """Deeds by name."""
-    return {
-        row["do"]: DeedRow(
-            text=row["text"],
-            minutes=float(row["minutes"]),
-            seconds_each=float(row["seconds_each"]),
-            hands=int(row["hands"]),
-            zone=row["zone"],
-        )
-        for row in rows("steps")
-    }
+    return {row["do"]: from_row(DeedRow, row) for row in rows("steps")}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -56,11 +48,4 @@ class StoveRow:
 @cache
 def stove_rows() -> dict[str, StoveRow]:
     """Stoves by the method of cooking."""
-    return {
-        row["method"]: StoveRow(
-            stations=tuple(row["stations"].split(";")),
-            preheat_min=int(row["preheat_min"]),
-            good_min=int(row["good_min"]),
-        )
-        for row in rows("stoves")
-    }
+    return {row["method"]: from_row(StoveRow, row) for row in rows("stoves")}

@@ -11,7 +11,7 @@ from jarcore.service.cooking import Heat, Spell, heat_of
 from jarcore.service.deeds import deed_rows
 from jarcore.service.jarring import OnFish
 from jarcore.service.plating import clean_down, plate, sauce, scrapings, side_tasks
-from jarcore.service.portions import Portion, pieces_said, stated_min, whole
+from jarcore.service.portions import Portion, pieces_said, whole
 from jarcore.service.served import PAN
 from jarcore.service.timeline import OIL
 from jarcore.service.work import Link, Part, Station, Task
@@ -31,7 +31,7 @@ def heat_tasks(state: OnFish, hot: bool = False) -> None:
     sauces = [sauce(state, laid, ready) for laid, ready in state.sauces]
     fried = [] if state.alike else [scrapings(state, laid, out) for laid, out in state.scraped]
     first = not hot
-    served = list[tuple[str, int]]()
+    served = list[str]()
     for go_at, pieces in enumerate(_shared_out(portion)):
         ends = list[Link]()
         batches = max(1, math.ceil(pieces / heat.at_once)) if heat.at_once else 1
@@ -41,8 +41,9 @@ def heat_tasks(state: OnFish, hot: bool = False) -> None:
             made = _Batch(state, heat, number, (batch + 1, batches), these, list(begin), first)
             ends += made.cooked()
             first = False
-        served.append((plate(state, go_at, [*ends, *sauces, *fried]), portion.goes[go_at].at))
-    side_tasks(state, served)
+        served.append(plate(state, go_at, [*ends, *sauces, *fried]))
+    if served:
+        side_tasks(state, served[0])
 
 
 def _shared_out(portion: Portion) -> Iterator[int]:
@@ -213,9 +214,8 @@ def _held_back(laid: Laid) -> Iterator[str]:
 
 def _stands(laid: Laid) -> int:
     """How long the fish stands in a coat [min]: as stated, else for what a dredge takes."""
-    stated = stated_min(laid.jar.stand_time)
-    if stated is not None:
-        return whole(stated)
+    if laid.standing.stand_min is not None:
+        return whole(laid.standing.stand_min)
     return int(deed_rows()["stand"].minutes) if laid.jar.kind == "dredge" else 0
 
 

@@ -10,7 +10,7 @@ from jarcore.jars import Laid
 from jarcore.jars.made import words_of
 from jarcore.jars.making import COOL, whole_making
 from jarcore.service.deeds import deed_rows
-from jarcore.service.portions import Portion, pieces_said, stated_min, whole
+from jarcore.service.portions import Portion, pieces_said, whole
 from jarcore.service.work import Draft, Link, Part, Station, Task
 
 # What a step after a jar is called, where there is one.
@@ -37,7 +37,6 @@ class OnFish:
     coats: list[tuple[Laid, list[Link]]] = field(default_factory=list)
     sauces: list[tuple[Laid, str | None]] = field(default_factory=list)
     scraped: list[tuple[Laid, str]] = field(default_factory=list)
-    aside: list[str] = field(default_factory=list)
     raw: list[str] = field(default_factory=list)
     made: dict[int, str | None] = field(default_factory=dict)
     # The portion that goes through the same jars: what cleans down after them, and their sauces, are its own.
@@ -148,7 +147,6 @@ def _make(state: OnFish, laid: Laid, name: str) -> str | None:
     if last and laid.standing.clean_share > 0:
         words = {"jar": contents.called, "share": laid.standing.clean_share}
         last = state.add("set_aside", f"{name}.set-aside", words, [Link(before=last, then="")], jar=laid.jar.id)
-        state.aside.append(last)
     return last
 
 
@@ -243,7 +241,7 @@ def _contact(laid: Laid, window: Window | None, size: WindowGroup | None, put: s
 
 def _turns(state: OnFish, laid: Laid, name: str, put: str, contact: Link, suffix: str) -> list[Link]:
     """Turning as often as the method says, while it lies there."""
-    every = stated_min(laid.method.turn_every)
+    every = laid.standing.turn_min
     if not every or laid.standing.vessel == "bath":
         return []
     minutes = max(1, round(every))

@@ -59,7 +59,7 @@ def _of_task(decided: Decided, task: Task) -> Iterator[Block]:
     for need, station in zip(task.stations, given.stations, strict=True):
         if need.before:
             part = Part(do=PREHEAT, text=task.preheats, minutes=need.before, zone="clean")
-            start = given.start + need.skip - need.before
+            start = given.start + need.begins_after()
             yield Block(id=f"{task.id}.{PREHEAT}", task=task, part=part, start=start, stations=(station,), wait=True)
     for name, part in zip(ids, task.parts, strict=True):
         uses = given.stations if part.on else ()

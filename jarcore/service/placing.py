@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from jarcore.data import parameter
 from jarcore.service.served import ReadService
 from jarcore.service.timeline import OIL, Given, Timeline
-from jarcore.service.work import Link, Task, Work
+from jarcore.service.work import Task, Work
 
 # A wait that may be no longer than this beyond its least is placed together with what it leads to [min].
 TIGHT = 30
@@ -191,17 +191,12 @@ class Placing:
         end = start + task.minutes
         price = 0.0 if task.at is None else parameter("price_late") * max(0, end - task.at)
         for link in self.work.out_of[task.id]:
-            price += wait_price(link, self.given[link.then].start - end)
+            wait = self.given[link.then].start - end
+            price += link.price * link.off(wait) + parameter("price_planned") * link.away(wait)
         if self.service.ahead(task, start):
             price += parameter("price_ahead")
         moved = abs(start - self.before[task.id]) if task.id in self.before else 0
         return price + parameter("price_moved") * moved
-
-
-def wait_price(link: Link, minutes: int) -> float:
-    """What a wait of so many minutes costs."""
-    off = abs(minutes - link.wanted) if link.wanted is not None else 0
-    return link.price * link.off(minutes) + parameter("price_planned") * off
 
 
 def earliest_starts(

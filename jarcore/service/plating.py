@@ -68,12 +68,11 @@ def clean_down(state: OnFish) -> list[Link]:
     return [Link(before=made, then="")]
 
 
-def side_tasks(state: OnFish, served: Sequence[tuple[str, int]]) -> None:
-    """Tasks beside the fish: done in time before the first plate, and no longer before it than they may stand."""
+def side_tasks(state: OnFish, first: str) -> None:
+    """Tasks beside the fish: done in time before the FIRST plate, and no longer before it than they may stand."""
     portion = state.portion
-    if not served or portion.without:
+    if portion.without:
         return
-    first = served[0][0]
     for place, side in enumerate(portion.ready.sides):
         if not side.minutes:
             continue

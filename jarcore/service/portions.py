@@ -1,20 +1,19 @@
 """What is cooked: each course's formula for its covers, and for those of them that are cooked without something."""
 
+import math
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 
 import jsonpatch
 
-from jarcore.data import ALLERGENS, MINUTES_AN_HOUR, Pantry, avoided_by, parameter, sentence
+from jarcore.data import ALLERGENS, Pantry, avoided_by, parameter, sentence
 from jarcore.documents import Evaluation, NotAFormula, formula_object
-from jarcore.documents.parts import Time
 from jarcore.documents.patches import Patch, put_below
 from jarcore.formula.evaluate import evaluation_of
 from jarcore.formula.prepare import Prepared, prepare
 from jarcore.questions.scale import scale
 from jarcore.questions.substitute import substitute
-from jarcore.reading import factor
 from jarcore.service.served import Go, Ordered, PlateTimes, ReadService
 
 REFUSED = "not_to_be_cooked"
@@ -35,8 +34,6 @@ class Portion:
     title: str
     covers: int
     goes: tuple[Go, ...]
-    plate: PlateTimes
-    document: Mapping[str, Any]
     ready: Prepared
     evaluation: Evaluation
     without: frozenset[str] = frozenset()
@@ -87,7 +84,7 @@ def portions_of(course: Ordered, service: ReadService, pantry: Pantry) -> Iterat
         made = _variant(course, course.plate, document, name, count, without, pantry)
         yield _in_kitchen(made, service)
     if plain:
-        made = _portion(course, course.plate, document, course.id, plain, course.plate.goes(plain), pantry)
+        made = _portion(course, document, course.id, plain, course.plate.goes(plain), pantry)
         yield _in_kitchen(made, service)
 
 
@@ -125,7 +122,6 @@ def changed(document: Mapping[str, Any], patch: Patch) -> dict[str, Any]:
 
 def _portion(
     course: Ordered,
-    plate: PlateTimes,
     document: Mapping[str, Any],
     key: str,
     covers: int,
@@ -147,8 +143,6 @@ def _portion(
         title=title,
         covers=covers,
         goes=goes,
-        plate=plate,
-        document=scaled,
         ready=ready,
         evaluation=evaluation,
         without=without,
@@ -177,7 +171,7 @@ def _variant(
         return Refused(course.id, course.path, sentence("day/refused", course=f"{course.id}, {named}", why=why))
     mended = changed(document, answer["patch"])
     go = (Go(at=plate.begins, covers=covers),)
-    made = _portion(course, plate, mended, f"{course.id}~{name}", covers, go, pantry, avoided)
+    made = _portion(course, mended, f"{course.id}~{name}", covers, go, pantry, avoided)
     if isinstance(made, Portion) and avoided & made.holds:
         why = sentence("day/cannot-replace", what=sorted(avoided & made.holds))
         return Refused(course.id, course.path, sentence("day/refused", course=f"{course.id}, {named}", why=why))
@@ -186,14 +180,7 @@ def _variant(
 
 def whole(minutes: float) -> int:
     """Minutes as they are planned: whole ones, rounded up."""
-    return max(0, -int(-minutes // 1)) if minutes < MINUTES_AN_HOUR * 24 * 365 else 0
-
-
-def stated_min(time: Time | None) -> float | None:
-    """A duration of a document [min]; None where it is not stated."""
-    if time is None or time.value is None or time.unit is None or time.value < 0:
-        return None
-    return time.value * factor(time.unit)
+    return max(0, math.ceil(minutes))
 
 
 def pieces_said(pieces: int) -> str:

@@ -7,21 +7,19 @@ from dataclasses import replace
 from datetime import date
 from typing import Any, TypeVar
 
-from jarcore.data import avoided_by, rows
+from jarcore.data import avoided_by, parameter, rows
 from jarcore.documents import Findings, found, read_service
 from jarcore.documents.findings import Finding
 from jarcore.documents.service import Course, KitchenPan, Person, Plate, Service, ServiceKitchen
 from jarcore.documents.service import Station as StationPart
-from jarcore.service.served import PAN, Hands, Ordered, PlateTimes, ReadService, Stove
+from jarcore.reading.quantities import limits
+from jarcore.service.served import MIDNIGHT, PAN, Hands, Ordered, PlateTimes, ReadService, Stove
 from jarcore.service.times import Zone, say_nothing, zone_of
 
 Say = Callable[..., None]
 N = TypeVar("N", Hands, Stove)
 UTC = "UTC"
-MIDNIGHT = "00:00"
-# On so many days before the service people are there at the same hours.
-DAYS_BEFORE = 4
-MOST_COVERS = 5000
+SERVINGS = "/servings"
 
 
 def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> ReadService:
@@ -94,7 +92,11 @@ def _person(person: Person, place: int, day: date, zone: Zone, say: Say) -> Hand
     path = f"/kitchen/people/{place}"
     spells: list[tuple[int, int]] | None = None
     if person.from_ or person.to:
-        spells = [one for back in range(DAYS_BEFORE, -1, -1) if (one := _hours(person, path, day, back, zone, say))]
+        spells = [
+            one
+            for back in range(int(parameter("days_ahead")), -1, -1)
+            if (one := _hours(person, path, day, back, zone, say))
+        ]
     can = frozenset(person.can) if person.can else None
     return Hands(
         id=person.id or f"person-{place + 1}", path=path, spells=None if spells is None else tuple(spells), can=can
@@ -202,7 +204,7 @@ def _count(value: float | None, path: str, say: Say) -> int:
     """A number of covers; none where it is no whole number of them."""
     if value is None:
         return 0
-    if value < 0 or value > MOST_COVERS or value != int(value):
+    if value < 0 or value > limits()[SERVINGS].high or value != int(value):
         say("not-a-count", path, value=value)
         return 0
     return int(value)

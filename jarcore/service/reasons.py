@@ -111,7 +111,8 @@ class Reasons:
                 others = [t for t in self.timeline.by_person[one] if t.task != task.id]
                 yield _Use(one, begins, begins + part.minutes, others, spells[one])
         for need, name in zip(task.stations, given.stations, strict=True):
-            begins, ends = given.start + need.skip - need.before, given.start + task.minutes + need.after
+            begins = given.start + need.begins_after()
+            ends = begins + need.taken_min(task.minutes)
             yield _Use(name, begins, ends, [t for t in self.timeline.by_stove[name] if t.task != task.id], ())
 
     def _at(self, minute: int) -> str:

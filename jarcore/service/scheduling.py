@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from jarcore.data import MINUTES_A_DAY, Pantry
+from jarcore.data import MINUTES_A_DAY, Pantry, parameter
 from jarcore.documents import Finding
 from jarcore.service.deciding import EFFORT, Decided, Past, decide
 from jarcore.service.happened import past_of, read_events
@@ -14,9 +14,6 @@ from jarcore.service.searching import improve
 from jarcore.service.served import ReadService
 from jarcore.service.work import Work
 from jarcore.service.working import ServiceWork, work_of
-
-# Where nothing says from when on is planned, this long before the first plate [days].
-DAYS_BEFORE = 4
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -69,4 +66,4 @@ def floor_of(service: ReadService) -> int:
     """Before when nothing is planned [min since the epoch]."""
     if service.not_before is not None:
         return service.not_before
-    return service.first - DAYS_BEFORE * MINUTES_A_DAY
+    return service.first - int(parameter("days_ahead")) * MINUTES_A_DAY

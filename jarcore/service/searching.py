@@ -32,7 +32,6 @@ class _Model:
     past: Past
     base: int
     starts: dict[str, Any] = field(default_factory=dict)
-    lates: dict[str, Any] = field(default_factory=dict)
     chosen: dict[tuple[str, int, str], Any] = field(default_factory=dict)
     stationed: dict[tuple[str, int, str], Any] = field(default_factory=dict)
     costs: list[Any] = field(default_factory=list)
@@ -74,7 +73,6 @@ class _Model:
             planned = task.at - self.base - task.minutes
             late = self.cp.NewIntVar(0, int(parameter("serve_late_most")), f"{task.id} late")
             self.cp.Add(start == planned + late)
-            self.lates[task.id] = late
             self.hints.append((late, self.decided.late.get(task.id, 0)))
             self.costs.append(late * round(parameter("price_late") * SCALE))
 
@@ -152,12 +150,15 @@ class _Model:
             self.cp.AddNoOverlap(intervals)
 
     def _goes_on(self, start: int, minutes: int, names: Iterable[str], taken: dict[str, list[Any]]) -> None:
-        """What has begun takes its people or its station as long as it goes on; what is over takes nothing."""
-        ends = start + minutes - self.base
-        begins = max(start, self.past.floor) - self.base
+        """What has begun takes its people as long as it goes on; what is over takes nothing."""
         for name in names:
-            if ends > begins:
-                taken[name].append(self.cp.NewFixedSizeIntervalVar(begins, ends - begins, ""))
+            if (going := self._yet(start, minutes)) is not None:
+                taken[name].append(going)
+
+    def _yet(self, start: int, minutes: int) -> Any:
+        """What of a time is still to come; None where it is over."""
+        begins, ends = max(start, self.past.floor) - self.base, start + minutes - self.base
+        return self.cp.NewFixedSizeIntervalVar(begins, ends - begins, "") if ends > begins else None
 
     def _away(self, one: Hands) -> list[Any]:
         """The times at which somebody is not there."""
@@ -189,8 +190,7 @@ class _Model:
                     if stove.kind == OIL and need.clean_of & self._has_held(stove):
                         continue
                     is_in = self.cp.NewBoolVar(f"{task.id} {place} {stove.id}")
-                    begins = self.starts[task.id] + need.skip - need.before
-                    length = task.minutes - need.skip + need.before + need.after
+                    begins, length = self.starts[task.id] + need.begins_after(), need.taken_min(task.minutes)
                     interval = self.cp.NewOptionalIntervalVar(begins, length, begins + length, is_in, "")
                     taken[stove.id].append((interval, begins, task, need, is_in))
                     self.stationed[task.id, place, stove.id] = is_in
@@ -208,9 +208,7 @@ class _Model:
 
     def _still_on(self, task: Task, need: Station, given: Given) -> Any:
         """The time for which a task that has begun keeps its station yet; None where that is over."""
-        ends = given.start + task.minutes + need.after - self.base
-        begins = max(given.start + need.skip - need.before, self.past.floor) - self.base
-        return self.cp.NewFixedSizeIntervalVar(begins, ends - begins, "") if ends > begins else None
+        return self._yet(given.start + need.begins_after(), need.taken_min(task.minutes))
 
     def _has_held(self, stove: Stove) -> frozenset[str]:
         """What a station's oil has held today by now."""
@@ -228,7 +226,7 @@ class _Model:
         for _, begins, clean_task, clean, clean_in in taken:
             for _, soils_at, _, soils, soils_in in taken:
                 if clean.clean_of & soils.holds:
-                    ends = begins + clean_task.minutes - clean.skip + clean.before + clean.after
+                    ends = begins + clean.taken_min(clean_task.minutes)
                     self.cp.Add(ends <= soils_at).OnlyEnforceIf([clean_in, soils_in])
 
     def read(self, value: Callable[[Any], int]) -> Decided:

@@ -5,15 +5,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from jarcore.data import MINUTES_A_DAY
+from jarcore.data import MINUTES_A_DAY, parameter
 from jarcore.documents.findings import Finding
 from jarcore.service.times import Zone, say_nothing
 from jarcore.service.work import Task
 
 # What a deed is called that is begun on a day before, and what a kitchen's pans are as stations.
 THAW, PAN = "thaw", "pan"
-# The day of a plate begins at this hour, and at least so long before it [min].
-DAY_BEGINS, WORKING_MIN = "04:00", 360
+MIDNIGHT = "00:00"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -116,8 +115,9 @@ class ReadService:
     @property
     def day(self) -> int:
         """When the day of the first plate begins for a kitchen, in the small hours [min since the epoch]."""
-        begins = self.zone.of_day(DAY_BEGINS, self.zone.moment(self.first).date(), "", say_nothing) or 0
-        return begins if begins + WORKING_MIN <= self.first else begins - MINUTES_A_DAY
+        midnight = self.zone.of_day(MIDNIGHT, self.zone.moment(self.first).date(), "", say_nothing) or 0
+        begins = midnight + int(parameter("day_begins"))
+        return begins if begins + parameter("day_least") <= self.first else begins - MINUTES_A_DAY
 
     def ahead(self, task: Task, start: int) -> bool:
         """Whether hands are at a task on a day before, though it is none that has to be begun then."""

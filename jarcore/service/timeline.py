@@ -111,7 +111,8 @@ class Timeline:
     def _free(self, stove: Stove, task: Task, need: Station, start: int, chosen: Sequence[str]) -> bool:
         if stove.id in chosen:
             return False
-        begins, ends = start + need.skip - need.before, start + task.minutes + need.after
+        begins = start + need.begins_after()
+        ends = begins + need.taken_min(task.minutes)
         taken = self.by_stove[stove.id]
         if stove.takes and sum(1 for one in taken if one.meets(begins, ends)) >= stove.takes:
             return False
@@ -127,10 +128,10 @@ class Timeline:
             for one in people:
                 self.by_person[one].append(Taken(given.start + at, given.start + at + part.minutes, task.id))
                 self.served[one] = self.served.get(one, 0) + part.minutes
-        end = given.start + task.minutes
         for need, name in zip(task.stations, given.stations, strict=True):
-            begins = given.start + need.skip - need.before
-            self.by_stove[name].append(Taken(begins, end + need.after, task.id, need.holds, need.clean_of))
+            begins = given.start + need.begins_after()
+            ends = begins + need.taken_min(task.minutes)
+            self.by_stove[name].append(Taken(begins, ends, task.id, need.holds, need.clean_of))
 
     def take_back(self, task: Task, given: Given) -> None:
         """Give back what was taken last."""
@@ -155,7 +156,7 @@ class Timeline:
             for stove in self.serving(need):
                 for taken in self.by_stove[stove.id]:
                     yield taken.start - task.minutes - need.after
-                    yield taken.end + need.before - need.skip
+                    yield taken.end - need.begins_after()
 
     def lacks(self, task: Task) -> str | None:
         """The kind of station that a task needs and nobody has, or what else it lacks; None where all is there."""

@@ -20,6 +20,14 @@ class Station:
     clean_of: frozenset[str] = frozenset()
     holds: frozenset[str] = frozenset()
 
+    def begins_after(self) -> int:
+        """How long after its task begins it is taken [min]; below nothing where it is taken before."""
+        return self.skip - self.before
+
+    def taken_min(self, task_min: int) -> int:
+        """How long it is taken by a task of so many minutes [min]."""
+        return task_min + self.after - self.begins_after()
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Part:
@@ -101,6 +109,10 @@ class Link:
         under = max(0, self.best_from - minutes) if self.best_from is not None else 0
         over = max(0, minutes - self.best_to) if self.best_to is not None else 0
         return under + over
+
+    def away(self, minutes: int) -> int:
+        """How far a wait is from what the cook has planned [min]."""
+        return abs(minutes - self.wanted) if self.wanted is not None else 0
 
 
 @dataclass(frozen=True)
