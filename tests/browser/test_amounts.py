@@ -199,6 +199,12 @@ class AmountsTest(BrowserTest):
         prices = {one.get("ingredient") or one.get("fish"): one["price"] for one in kept["prices"]}
         self.assertEqual((prices["zander"], prices["sea-salt-fine"], prices["gurnard"]), (20, 1, 14))
         self.assertNotIn("caraway-seed", prices)
+        self.bench.press(words.open)
+        for thing in ("Zander", "Fine sea salt"):
+            self.bench.type(words.priceOf.format(thing=thing), "")
+        self.bench.press(words.keep)
+        self.bench.sees("[data-part=cost]", "No price yet: Zander")
+        self.assertNotIn("0.00", self.bench.one("[data-part=cost]").text)
 
     def test_who_only_looks_is_not_asked(self) -> None:
         self.open_formula(ZANDER, "vs")

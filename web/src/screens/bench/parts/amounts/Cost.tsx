@@ -29,21 +29,24 @@ export function Cost() {
     <section aria-label={words.title} className="mt-1 border-t border-line pt-1 text-sm" data-part="cost">
       {cost && (
         <p data-complete={cost.complete}>
-          <strong>
-            {fill(cost.complete ? words.sum : words.atLeast, {
-              cost: money(cost.per_serving),
-              batch: money(cost.batch),
-            })}
-          </strong>
-          .{' '}
-          {cost.drivers.length > 0 &&
-            fill(words.most, {
-              what: cost.drivers
-                .filter((one, place) => place === 0 || one.share_pct >= WORTH)
-                .slice(0, MOST)
-                .map((one) => fill(words.part, { thing: one.name, share: percent(one.share_pct, 0) }))
-                .join(', '),
-            })}{' '}
+          {cost.drivers.length > 0 && (
+            <>
+              <strong>
+                {fill(cost.complete ? words.sum : words.atLeast, {
+                  cost: money(cost.per_serving),
+                  batch: money(cost.batch),
+                })}
+              </strong>
+              .{' '}
+              {fill(words.most, {
+                what: cost.drivers
+                  .filter((one, place) => place === 0 || one.share_pct >= WORTH)
+                  .slice(0, MOST)
+                  .map((one) => fill(words.part, { thing: one.name, share: percent(one.share_pct, 0) }))
+                  .join(', '),
+              })}{' '}
+            </>
+          )}
           {cost.missing.length > 0 && (
             <span className="text-warn">
               {fill(words.missing, { what: inShort(cost.missing.map((one) => one.name)) })}
