@@ -25,7 +25,8 @@ class Bound(TypedDict):
 class PlannedStep(TypedDict):
     """One thing to do, or to wait for (`active` false): its deed, in words, for which course, jar and sizes of pieces.
 
-    `after` are the steps that it waits for. `fixed` says that it has happened, or has begun.
+    `after` are the steps that it waits for. `fixed` says that it has happened, or has begun, `pinned` that a cook has put
+    it there.
     """
 
     id: str
@@ -44,6 +45,25 @@ class PlannedStep(TypedDict):
     not_before: Bound | None
     not_after: Bound | None
     fixed: bool
+    pinned: bool
+
+
+class JarOnFish(TypedDict):
+    """A jar on its fish in time: when it goes on and comes off, and its window; null where no such limit is known.
+
+    `step` is the one that puts it on.
+    """
+
+    course: str
+    jar: str | None
+    group: str | None
+    name: str
+    step: str
+    on: str
+    off: str
+    best_from: str | None
+    best_to: str | None
+    latest: str | None
 
 
 class Served(TypedDict):
@@ -99,6 +119,7 @@ class Plan(TypedDict):
     starts_at: str | None
     served: list[Served]
     steps: list[PlannedStep]
+    windows: list[JarOnFish]
     unplanned: list[Unplanned]
     relaxed: list[Relaxed]
     mends: list[Mend]

@@ -78,10 +78,18 @@ class Variant(Part):
     without: list[Text] | None = None
 
 
+class VersionOf(Part):
+    """Of which of a kitchen's formulas something is a copy, and of which version; no number for a draft."""
+
+    formula: Count | None = None
+    number: Count | None = None
+
+
 class Course(Part):
-    """A formula cooked for so many covers at a plate time of the service."""
+    """A formula cooked for so many covers at a plate time of the service; `version` says where it was taken from."""
 
     id: Text | None = None
+    version: VersionOf | None = None
     plate: Text | None = None
     covers: Count | None = None
     variants: list[Variant] | None = None
@@ -98,6 +106,13 @@ class BatchOfJar(Part):
     use_by: Text | None = None
 
 
+class Pin(Part):
+    """A step of the plan that a cook has put somewhere: it begins then, and the rest follows."""
+
+    step: Text | None = None
+    at: Text | None = None
+
+
 class Service(Part):
     """Plates on a day, the courses cooked for them, and what the kitchen has."""
 
@@ -111,6 +126,7 @@ class Service(Part):
     courses: list[Course] | None = None
     batches: list[BatchOfJar] | None = None
     not_before: Text | None = None
+    pins: list[Pin] | None = None
 
 
 def service_schema() -> dict[str, Any]:

@@ -1,5 +1,6 @@
 """The day: a service planned backwards from its plates, step by step. Imports questions and below."""
 
+from jarcore.service.compared import compared
 from jarcore.service.planning import plan
 
-__all__ = ["plan"]
+__all__ = ["compared", "plan"]

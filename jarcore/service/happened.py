@@ -37,18 +37,18 @@ def read_events(events: Iterable[object], service: ReadService) -> list[Event]:
 
 
 def past_of(
-    events: Sequence[Event], work: Work, floor: int, plan_before: Callable[[Past], Decided]
+    events: Sequence[Event], work: Work, past: Past, plan_before: Callable[[Past], Decided]
 ) -> tuple[Past, Work]:
-    """What EVENTS fix, with the plan that they met, and the work as long as it really took.
+    """What EVENTS fix, with the plan that they met (made from a PAST in which nothing is fixed), and the work as long as
+    it really took.
 
     Events come in any order and any number of times: the earliest beginning and the latest end of a step count. What
     comes before something that has begun has happened too. What has not begun is planned from the latest event on.
     """
-    past = Past(floor=floor)
     if not events:
         return past, work
     before = plan_before(past)
-    now = max(floor, *(event.at for event in events))
+    now = max(past.floor, *(event.at for event in events))
     begun, ended = _folded(events, work, before)
     begun |= {name: before.given[name].start for name in _ancestors(work, begun) if name in before.given}
     begun = {name: min(start, now) for name, start in begun.items() if name in before.given}

@@ -218,6 +218,7 @@ def _contact(laid: Laid, window: Window | None, size: WindowGroup | None, put: s
         rule=BEST,
         shown=CONTACT,
         shown_text=sentence("step/contact", jar=called),
+        name=called,
         warm=laid.standing.warm,
         price=parameter("price_best"),
     )

@@ -1,9 +1,9 @@
 """A plan laid out as steps: each part of each task, and the waits between them that have a name."""
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass
 
-from jarcore.documents.plan import PlannedStep
+from jarcore.documents.plan import JarOnFish, PlannedStep
 from jarcore.service.deciding import Decided, Past
 from jarcore.service.heating import HOLD, HOLD_RULE
 from jarcore.service.jarring import CONTACT
@@ -99,8 +99,39 @@ def _of_wait(decided: Decided, link: Link) -> Iterator[Block]:
         yield waits(link.shown, link.shown_text, ended, min(wait, link.least or wait), "raw")
 
 
-def planned(block: Block, service: ReadService, reasons: Reasons, past: Past) -> PlannedStep:
-    """A step as the plan carries it, with what holds it where it is."""
+def windows_in(decided: Decided, service: ReadService) -> list[JarOnFish]:
+    """Each jar on its fish in time: when it goes on and comes off, its best, and its latest."""
+    zone, found = service.zone, list[JarOnFish]()
+    for link in decided.work.links:
+        if link.shown != CONTACT:
+            continue
+        task = decided.work.by_id[link.before]
+        on = decided.given[link.before].start + task.minutes
+
+        def after(minutes: int | None, on: int = on) -> str | None:
+            return None if minutes is None else zone.written(on + minutes)
+
+        found.append(
+            {
+                "course": task.course,
+                "jar": task.jar,
+                "group": task.group,
+                "name": link.name,
+                "step": link.before,
+                "on": zone.written(on),
+                "off": zone.written(on + decided.wait(link)),
+                "best_from": after(link.best_from),
+                "best_to": after(link.best_to),
+                "latest": after(link.most),
+            }
+        )
+    return sorted(found, key=lambda one: (one["on"], one["step"]))
+
+
+def planned(
+    block: Block, service: ReadService, reasons: Reasons, past: Past, pinned: Collection[str]
+) -> PlannedStep:
+    """A step as the plan carries it, with what holds it where it is; PINNED are those that a cook has put there."""
     zone, task, own = service.zone, block.task, {one.id for one in service.stoves}
     low, high = (None, None) if block.wait else reasons.of(task.id, block.at)
     return {
@@ -120,4 +151,5 @@ def planned(block: Block, service: ReadService, reasons: Reasons, past: Past) ->
         "not_before": low,
         "not_after": high,
         "fixed": task.id in past.fixed,
+        "pinned": block.id in pinned,
     }

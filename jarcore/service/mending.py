@@ -146,11 +146,23 @@ def _chain(first: _Tried, asking: _Asking) -> Iterator[Mend]:
 
 def _changes(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change]:
     """Changes to try, those of one kind together and the smallest first."""
+    yield from _unpinned(schedule)
     yield from _stations(document, schedule)
     yield from _people(document, schedule)
     yield from _sooner(schedule)
     yield from _later(document, schedule)
     yield from _longer(schedule)
+
+
+def _unpinned(schedule: Schedule) -> Iterator[Change]:
+    """What a cook has put somewhere let go: the newest alone, then all."""
+    pins = schedule.service.pins
+    for pin in pins[-1:]:
+        place = int(pin.path.rpartition("/")[2])
+        text = sentence("mend/unpin", at=schedule.service.zone.said(pin.at, schedule.service.first))
+        yield Change("pins", text, [{"op": "remove", "path": f"/pins/{place}"}])
+    if len(pins) > 1:
+        yield Change("pins", sentence("mend/unpin-all"), [{"op": "remove", "path": "/pins"}])
 
 
 def _kitchen(document: Mapping[str, Any], name: str, one: Mapping[str, Any]) -> Patch:

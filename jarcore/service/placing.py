@@ -107,6 +107,8 @@ class Placing:
             # What is served comes late rather than not at all.
             on_time = task.at - task.minutes
             low, high = max(low, on_time), on_time + int(parameter("serve_late_most"))
+        if task.pinned is not None:
+            low, high = max(low, task.pinned), min(high, task.pinned)
         return low, high
 
     def _place(self, task: Task) -> bool:
@@ -223,6 +225,8 @@ def earliest_starts(
             handled = sum(part.minutes * part.hands for one in open_ones for _, part in one.handled)
             start = max(start, begins + handled // len(service.people))
         start += pushed.get(task.id, 0)
+        if task.pinned is not None:
+            start = max(start, task.pinned)
         for at, part in task.handled:
             start = max(start, _there_from(service, part.do, start + at) - at)
         found[task.id] = start

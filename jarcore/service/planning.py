@@ -8,8 +8,9 @@ from jarcore.documents import Finding, Plan, found, notices_of
 from jarcore.documents.plan import FORMAT, FORMAT_VERSION, Warm
 from jarcore.formula.evaluate import ENGINE
 from jarcore.service.giving_up import relaxed_in, warm_in
-from jarcore.service.laid_out import blocks_of, planned
+from jarcore.service.laid_out import blocks_of, planned, windows_in
 from jarcore.service.mending import mends_of
+from jarcore.service.pinning import pinned_steps
 from jarcore.service.reasons import Reasons
 from jarcore.service.scheduling import Schedule, schedule_of
 
@@ -24,6 +25,7 @@ def answer(schedule: Schedule) -> Plan:
     )
     warm = warm_in(decided, schedule.work.portions)
     told = dict.fromkeys((one.course, one.text) for one in schedule.unplanned)
+    pinned = pinned_steps(service.pins, schedule.told)
     plates = {one.id: one.plate.id for one in service.courses if one.plate}
     return {
         "format": FORMAT,
@@ -41,13 +43,14 @@ def answer(schedule: Schedule) -> Plan:
             }
             for task in served
         ],
-        "steps": [planned(block, service, reasons, schedule.past) for block in blocks],
+        "steps": [planned(block, service, reasons, schedule.past, pinned) for block in blocks],
+        "windows": windows_in(decided, service),
         "unplanned": [{"course": course, "text": text} for course, text in told],
         "relaxed": relaxed_in(decided, service),
         "mends": [],
         "warm_minutes": warm,
         "gap": decided.gap,
-        "notices": notices_of([*service.found, *_not_ready(schedule), *_too_warm(schedule, warm)]),
+        "notices": notices_of([*service.found, *schedule.told, *_not_ready(schedule), *_too_warm(schedule, warm)]),
     }
 
 
@@ -82,17 +85,19 @@ def plan(
     told: Sequence[Finding] = (),
     events: Sequence[Mapping[str, Any]] = (),
     search: bool = True,
+    mends: bool = True,
+    before: Plan | None = None,
 ) -> Plan:
     """The plan of a service document.
 
     Parameters: document, a parsed service object (see jarcore.documents.service_object); pantry, the shipped one when
     absent; told, findings of the door; events, what has happened; search, whether a better plan than the one at once is
-    looked for.
+    looked for; mends, whether what would mend it is; before, a plan that this one leaves only where it gains by that.
     Returns: the plan. What cannot be planned is said in it; nothing raises. The same service gives the same plan.
     """
     stock = pantry or default_pantry()
-    schedule = schedule_of(document, stock, told, events, search)
+    schedule = schedule_of(document, stock, told, events, search, before=before)
     made = answer(schedule)
-    if not made["kept"]:
+    if mends and not made["kept"]:
         made["mends"] = mends_of(document, schedule, stock, events)
     return made

@@ -13,7 +13,7 @@ from jarcore.documents.findings import Finding
 from jarcore.documents.service import Course, KitchenPan, Person, Plate, Service, ServiceKitchen
 from jarcore.documents.service import Station as StationPart
 from jarcore.reading.quantities import limits
-from jarcore.service.served import MIDNIGHT, PAN, Hands, Ordered, PlateTimes, ReadService, Stove
+from jarcore.service.served import MIDNIGHT, PAN, Hands, Ordered, Pinned, PlateTimes, ReadService, Stove
 from jarcore.service.times import Zone, say_nothing, zone_of
 
 Say = Callable[..., None]
@@ -54,8 +54,23 @@ def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> 
         pans_mm=tuple(sorted(one.diameter_mm or 0.0 for one in pans)),
         courses=_courses(service.courses or [], plates, say),
         not_before=not_before,
+        pins=_pins(service, zone, say),
         found=tuple(findings),
     )
+
+
+def _pins(service: Service, zone: Zone, say: Say) -> tuple[Pinned, ...]:
+    """Where steps were put; of two pins of one step the later written counts."""
+    made: dict[str, Pinned] = {}
+    for place, pin in enumerate(service.pins or []):
+        path = f"/pins/{place}"
+        at = zone.read(pin.at, f"{path}/at", say) if pin.at else None
+        if pin.step and at is not None:
+            made.pop(pin.step, None)
+            made[pin.step] = Pinned(step=pin.step, at=at, path=path)
+        elif not (pin.step and pin.at):
+            say("unstated/pin", path)
+    return tuple(made.values())
 
 
 def _plates(service: Service, zone: Zone, say: Say) -> tuple[PlateTimes, ...]:

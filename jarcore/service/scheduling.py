@@ -2,28 +2,33 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, Pantry, parameter
-from jarcore.documents import Finding
+from jarcore.documents import Finding, Plan
 from jarcore.service.deciding import EFFORT, Decided, Past, decide
 from jarcore.service.happened import past_of, read_events
+from jarcore.service.laid_out import step_ids
+from jarcore.service.pinning import held
 from jarcore.service.portions import Refused
 from jarcore.service.reading import read_for_plan
 from jarcore.service.searching import improve
 from jarcore.service.served import ReadService
+from jarcore.service.times import minute_of
 from jarcore.service.work import Work
 from jarcore.service.working import ServiceWork, work_of
 
 
 @dataclass(frozen=True, kw_only=True)
 class Schedule:
-    """A service with its plan: what was read, all work, what has happened, and what was decided."""
+    """A service with its plan: what was read, all work, what has happened, what was decided, and what is told of pins."""
 
     service: ReadService
     work: ServiceWork
     past: Past
     decided: Decided
+    told: tuple[Finding, ...] = ()
 
     @property
     def unplanned(self) -> list[Refused]:
@@ -43,10 +48,12 @@ def schedule_of(
     events: Sequence[Mapping[str, Any]] = (),
     search: bool = True,
     effort: int = EFFORT,
+    before: Plan | None = None,
 ) -> Schedule:
     """The schedule of a service document, with what has happened (events) fixed.
 
-    With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once.
+    With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once; BEFORE is a plan that it leaves
+    only where it gains by that.
     """
     service = read_for_plan(document, told)
     work = work_of(service, pantry)
@@ -57,9 +64,16 @@ def schedule_of(
 
     # What happens meets the plan that was shown.
     happened = read_events(events, service)
-    past, tasks = past_of(happened, work.work, floor_of(service), lambda past: best(work.work, past))
-    decided = best(tasks, past)
-    return Schedule(service=service, work=work, past=past, decided=decided)
+    floor, stays = floor_of(service), {} if before is None else starts_of(before, work.work)
+    past, tasks = past_of(happened, work.work, Past(floor=floor, before=stays), lambda past: best(work.work, past))
+    decided, pins_told = held(tasks, service, past, lambda some: best(some, past))
+    return Schedule(service=service, work=work, past=past, decided=decided, told=tuple(pins_told))
+
+
+def starts_of(plan: Plan, work: Work) -> dict[str, int]:
+    """Where a plan has each task [min since the epoch], as far as it has it."""
+    at = {one["id"]: minute_of(datetime.fromisoformat(one["start"])) for one in plan["steps"]}
+    return {task.id: at[first] for task in work.tasks if (first := step_ids(task)[0]) in at}
 
 
 def floor_of(service: ReadService) -> int:

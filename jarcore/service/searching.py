@@ -50,7 +50,7 @@ class _Model:
 
     def _start(self, task: Task) -> None:
         now = self.decided.given[task.id].start - self.base
-        if task.id in self.past.fixed:
+        if task.id in self.past.fixed or task.pinned is not None:
             self.starts[task.id] = self.cp.NewConstant(now)
             return
         floor = max(0, self.past.floor - self.base)

@@ -90,6 +90,15 @@ class Ordered:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Pinned:
+    """A step that a cook has put somewhere: when it begins [min since the epoch]."""
+
+    step: str
+    at: int
+    path: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ReadService:
     """A service as read; before `not_before` nothing is planned [min since the epoch].
 
@@ -105,6 +114,7 @@ class ReadService:
     pans_mm: tuple[float, ...]
     courses: tuple[Ordered, ...]
     not_before: int | None
+    pins: tuple[Pinned, ...]
     found: tuple[Finding, ...]
 
     @property

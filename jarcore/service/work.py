@@ -49,7 +49,8 @@ class Part:
 class Task:
     """Parts that follow one another without a gap, on the same stations, for a portion of a course.
 
-    `at` is where it must end [min since the epoch], for what is served; None for all else.
+    `at` is where it must end [min since the epoch], for what is served; None for all else. `pinned` is where a cook has
+    put its start [min since the epoch].
     """
 
     id: str
@@ -60,6 +61,7 @@ class Task:
     group: str | None = None
     stations: tuple[Station, ...] = ()
     at: int | None = None
+    pinned: int | None = None
     covers: int = 0
     batch: bool = False
     preheats: str = ""
@@ -86,7 +88,7 @@ class Link:
 
     `most` is hard, and so is `least`; what lies outside `best_from` and `best_to` costs `price` a minute. `rule` names
     what it follows, `why` says it; `shown` is the deed that the wait between them is, `rests` how its
-    least is said where that is a rest of its own.
+    least is said where that is a rest of its own, `name` what the jar of a contact is called.
     """
 
     before: str
@@ -103,6 +105,7 @@ class Link:
     shown_text: str = ""
     rests: str = ""
     warm: bool = False
+    name: str = ""
 
     def off(self, minutes: int) -> int:
         """How far a wait is outside its best [min]."""
@@ -156,6 +159,10 @@ class Work:
         tasks = tuple(task for task in self.tasks if task.id not in gone)
         ids = {task.id for task in tasks}
         return Work(tasks, tuple(link for link in self.links if link.before in ids and link.then in ids))
+
+    def pinned(self, at: Mapping[str, int]) -> "Work":
+        """The work with some tasks where a cook has put them, by their ids [min since the epoch]."""
+        return Work(tuple(replace(task, pinned=at.get(task.id)) for task in self.tasks), self.links)
 
     def later(self, minutes: Mapping[str, int]) -> "Work":
         """The work with what is served later, by the id of the task that serves it [min]."""
