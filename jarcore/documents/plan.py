@@ -25,8 +25,8 @@ class Bound(TypedDict):
 class PlannedStep(TypedDict):
     """One thing to do, or to wait for (`active` false): its deed, in words, for which course, jar and sizes of pieces.
 
-    `after` are the steps that it waits for. `fixed` says that it has happened, or has begun, `pinned` that a cook has put
-    it there.
+    `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
+    put it there.
     """
 
     id: str

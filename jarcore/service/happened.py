@@ -39,8 +39,8 @@ def read_events(events: Iterable[object], service: ReadService) -> list[Event]:
 def past_of(
     events: Sequence[Event], work: Work, past: Past, plan_before: Callable[[Past], Decided]
 ) -> tuple[Past, Work]:
-    """What EVENTS fix, with the plan that they met (made from a PAST in which nothing is fixed), and the work as long as
-    it really took.
+    """What EVENTS fix, with the plan that they met, made from a PAST in which nothing is fixed; and the work as
+    long as it really took.
 
     Events come in any order and any number of times: the earliest beginning and the latest end of a step count. What
     comes before something that has begun has happened too. What has not begun is planned from the latest event on.
@@ -55,7 +55,8 @@ def past_of(
     tasks = [_as_it_took(task, begun, ended, now) for task in work.tasks]
     fixed = {name: replace(before.given[name], start=start) for name, start in begun.items()}
     starts = {name: given.start for name, given in before.given.items()}
-    return Past(fixed=fixed, floor=now, before=starts), Work(tuple(tasks), work.links)
+    who = {name: frozenset(one for part in given.people for one in part) for name, given in before.given.items()}
+    return Past(fixed=fixed, floor=now, before=starts, who=who), Work(tuple(tasks), work.links)
 
 
 def _folded(events: Sequence[Event], work: Work, before: Decided) -> tuple[dict[str, int], dict[str, int]]:

@@ -128,9 +128,7 @@ def windows_in(decided: Decided, service: ReadService) -> list[JarOnFish]:
     return sorted(found, key=lambda one: (one["on"], one["step"]))
 
 
-def planned(
-    block: Block, service: ReadService, reasons: Reasons, past: Past, pinned: Collection[str]
-) -> PlannedStep:
+def planned(block: Block, service: ReadService, reasons: Reasons, past: Past, pinned: Collection[str]) -> PlannedStep:
     """A step as the plan carries it, with what holds it where it is; PINNED are those that a cook has put there."""
     zone, task, own = service.zone, block.task, {one.id for one in service.stoves}
     low, high = (None, None) if block.wait else reasons.of(task.id, block.at)

@@ -42,6 +42,7 @@ class Placing:
     fixed: Mapping[str, Given]
     floor: int
     before: Mapping[str, int]
+    who: Mapping[str, frozenset[str]]
     bumped: Mapping[str, int]
     pushed: Mapping[str, int]
     effort: Effort
@@ -52,7 +53,7 @@ class Placing:
 
     def run(self) -> bool:
         """Place all; whether that worked."""
-        self.timeline = Timeline(self.service.people, self.service.taken)
+        self.timeline = Timeline(self.service.people, self.service.taken, who=self.who)
         self.earliest = earliest_starts(self.work, self.service, self.fixed, self.floor, self.pushed)
         for name, one in self.fixed.items():
             if name in self.work.by_id:
@@ -266,16 +267,18 @@ def place(
     effort: Effort,
     fixed: Mapping[str, Given] | None = None,
     before: Mapping[str, int] | None = None,
+    who: Mapping[str, frozenset[str]] | None = None,
 ) -> tuple[dict[str, Given], Stuck | None]:
     """Every task placed, or the one that finds no place.
 
     Parameters: floor, before which nothing starts [min since the epoch]; effort, how much may be tried; fixed, what has
-    happened; before, starts of an earlier plan, from which this one leaves only where it must.
+    happened; before, starts of an earlier plan, from which this one leaves only where it must; who, whom that had at
+    each task.
     """
     bumped, pushed = dict[str, int](), dict[str, int]()
     stuck: Stuck | None = None
     for _ in range(MOST_ORDERS):
-        tried = Placing(work, service, fixed or {}, floor, before or {}, bumped, pushed, effort)
+        tried = Placing(work, service, fixed or {}, floor, before or {}, who or {}, bumped, pushed, effort)
         if tried.run():
             return tried.given, None
         stuck = tried.stuck

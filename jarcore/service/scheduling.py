@@ -1,7 +1,7 @@
 """The schedule of a service: what was read, all its work, what has happened, and what was decided."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
@@ -22,7 +22,7 @@ from jarcore.service.working import ServiceWork, work_of
 
 @dataclass(frozen=True, kw_only=True)
 class Schedule:
-    """A service with its plan: what was read, all work, what has happened, what was decided, and what is told of pins."""
+    """A service with its plan: what was read, all work, what has happened, what was decided, what pins tell."""
 
     service: ReadService
     work: ServiceWork
@@ -52,8 +52,8 @@ def schedule_of(
 ) -> Schedule:
     """The schedule of a service document, with what has happened (events) fixed.
 
-    With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once; BEFORE is a plan that it leaves
-    only where it gains by that.
+    With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once; BEFORE is a plan that is left
+    only where that gains something.
     """
     service = read_for_plan(document, told)
     work = work_of(service, pantry)
@@ -64,8 +64,10 @@ def schedule_of(
 
     # What happens meets the plan that was shown.
     happened = read_events(events, service)
-    floor, stays = floor_of(service), {} if before is None else starts_of(before, work.work)
-    past, tasks = past_of(happened, work.work, Past(floor=floor, before=stays), lambda past: best(work.work, past))
+    stays = Past(floor=floor_of(service))
+    if before is not None:
+        stays = replace(stays, before=starts_of(before, work.work), who=who_in(before, work.work))
+    past, tasks = past_of(happened, work.work, stays, lambda past: best(work.work, past))
     decided, pins_told = held(tasks, service, past, lambda some: best(some, past))
     return Schedule(service=service, work=work, past=past, decided=decided, told=tuple(pins_told))
 
@@ -74,6 +76,12 @@ def starts_of(plan: Plan, work: Work) -> dict[str, int]:
     """Where a plan has each task [min since the epoch], as far as it has it."""
     at = {one["id"]: minute_of(datetime.fromisoformat(one["start"])) for one in plan["steps"]}
     return {task.id: at[first] for task in work.tasks if (first := step_ids(task)[0]) in at}
+
+
+def who_in(plan: Plan, work: Work) -> dict[str, frozenset[str]]:
+    """Whom a plan has at each task."""
+    people = {one["id"]: one["people"] for one in plan["steps"]}
+    return {task.id: frozenset(name for step in step_ids(task) for name in people.get(step, ())) for task in work.tasks}
 
 
 def floor_of(service: ReadService) -> int:

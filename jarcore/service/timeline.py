@@ -1,6 +1,6 @@
 """Who and what is taken when: hands and stations over time, and who is free for a task."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from jarcore.service.served import Hands, Stove
@@ -38,12 +38,13 @@ class Given:
 
 @dataclass
 class Timeline:
-    """All people and stations of a service, and when each is taken."""
+    """All people and stations of a service, and when each is taken; who had which task in the plan of before."""
 
     people: Sequence[Hands]
     stoves: Sequence[Stove]
     by_person: dict[str, list[Taken]] = field(default_factory=dict)
     by_stove: dict[str, list[Taken]] = field(default_factory=dict)
+    who: Mapping[str, frozenset[str]] = field(default_factory=dict)
     served: dict[str, int] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
@@ -90,11 +91,15 @@ class Timeline:
         return tuple(chosen)
 
     def _preferred(self, free: Sequence[Hands], task: Task, begins: int, ends: int, mine: Sequence[str]) -> list[Hands]:
-        """Whoever has begun with it first, then who goes on with the same course, then who has least to do."""
+        """Whoever has begun with it first, then who had it before, who goes on with the same course, who has least to
+        do.
+        """
+        had = self.who.get(task.id, frozenset())
         return sorted(
             free,
             key=lambda one: (
                 one.id not in mine,
+                one.id not in had,
                 -self._beside(one, task, begins, ends),
                 self.served.get(one.id, 0),
                 one.id,
