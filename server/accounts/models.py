@@ -139,6 +139,8 @@ class Deed(models.TextChoices):
     ROWS = "rows"
     VERSION_KEPT = "version_kept"
     STOP_ACCEPTED = "stop_accepted"
+    SERVICE_OUT = "service_out"
+    SERVICE_BACK = "service_back"
     ACCEPTANCE_TAKEN_BACK = "acceptance_taken_back"
     PUT = "put"
     PURGED = "purged"

@@ -13,6 +13,7 @@ from pydantic.json_schema import models_json_schema
 
 from jarcore.documents import Formula
 from jarcore.documents.formula import FORMAT
+from jarcore.documents.service import Service
 from jarcore.questions import QUESTIONS, Question
 from server.common.problems import CONTENT_TYPE
 
@@ -51,6 +52,24 @@ class ProblemOut(Schema):
     errors: list[ErrorOut] = []
 
 
+class ConflictOut(Schema):
+    path: str
+    base: Any = None
+    theirs: Any = None
+    yours: Any = None
+
+
+class StaleOut(ProblemOut):
+    """Somebody saved meanwhile: what both started from, both drafts, and the merge."""
+
+    revision: int
+    base: dict[str, Any] | None = None
+    theirs: dict[str, Any] | None = None
+    yours: dict[str, Any] | None = None
+    merged: dict[str, Any] | None = None
+    conflicts: list[ConflictOut] = []
+
+
 PROBLEM = ProblemOut.__name__
 
 
@@ -67,6 +86,12 @@ def body(schema: dict[str, Any]) -> dict[str, Any]:
 def answered(schema: dict[str, Any]) -> dict[str, Any]:
     """OpenAPI of a core's answer."""
     return {"responses": {200: {"description": "OK", "content": {"application/json": {"schema": schema}}}}}
+
+
+def file_of(kind: str) -> dict[str, Any]:
+    """OpenAPI of an answer that is a file."""
+    schema = {"type": "string", "format": "binary"}
+    return {"responses": {200: {"description": "OK", "content": {kind: {"schema": schema}}}}}
 
 
 def named(model: str) -> dict[str, Any]:
@@ -94,7 +119,7 @@ class JarAPI(NinjaAPI):
         """The OpenAPI description; the formula, and what each question asks and answers, from their one definition."""
         schema = super().get_openapi_schema(**kwargs)
         components = schema["components"]["schemas"]
-        models: list[type[BaseModel]] = [Formula, *(question.asked for question in QUESTIONS.values())]
+        models: list[type[BaseModel]] = [Formula, Service, *(question.asked for question in QUESTIONS.values())]
         for one in models:
             _, described = models_json_schema([(one, "validation")], ref_template=REF)
             components.update(described[DEFINITIONS])

@@ -79,6 +79,7 @@ INSTALLED_APPS = [
     "server.formulas",
     "server.pantry",
     "server.kitchens",
+    "server.day",
     "server.demo",
     "server.pages",
     "server.common",

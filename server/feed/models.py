@@ -13,6 +13,7 @@ class What(models.TextChoices):
     ROWS = "rows"
     SHELF = "shelf"
     PEOPLE = "people"
+    SERVICE = "service"
 
 
 class Change(models.Model):
@@ -23,7 +24,7 @@ class Change(models.Model):
     # up to a number has missed none below it.
     number = models.PositiveBigIntegerField()
     what = models.CharField(max_length=16, choices=What)
-    # The formula's id; 0 where a kitchen has only one of it.
+    # The formula's or service's id; 0 where a kitchen has only one of it.
     item = models.BigIntegerField(default=0)
     # Where the thing stands since: the revision of a draft or of the rows, the number of a version.
     mark = models.PositiveIntegerField(default=0)

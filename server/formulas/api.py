@@ -11,7 +11,7 @@ from jarcore.documents.evaluated_jar import Stratum
 from jarcore.documents.evaluation import Standing, Tone
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import ProblemOut, body, named
+from server.common.answers import ProblemOut, StaleOut, body, named
 from server.common.bodies import keepable
 from server.common.problems import Problem
 from server.common.text import Text
@@ -109,13 +109,6 @@ class VersionIn(Schema):
     not_to_be_cooked: bool = False
 
 
-class ConflictOut(Schema):
-    path: str
-    base: Any = None
-    theirs: Any = None
-    yours: Any = None
-
-
 class ReasonOut(Schema):
     path: str
     text: str
@@ -127,17 +120,6 @@ class NotReadyOut(ProblemOut):
 
     standing: str = ""
     not_ready: list[ReasonOut] = []
-
-
-class StaleOut(ProblemOut):
-    """Somebody saved meanwhile: what both started from, both drafts, and the merge."""
-
-    revision: int
-    base: dict[str, Any] | None = None
-    theirs: dict[str, Any] | None = None
-    yours: dict[str, Any] | None = None
-    merged: dict[str, Any] | None = None
-    conflicts: list[ConflictOut] = []
 
 
 def _version(version: FormulaVersion, after: int | None) -> dict[str, Any]:

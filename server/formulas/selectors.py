@@ -126,6 +126,12 @@ def has_formulas(kitchen: Kitchen) -> bool:
     return Formula.objects.of(kitchen).exists()
 
 
+def newest_version_of(kitchen: Kitchen, title: str) -> FormulaVersion:
+    """The newest version of the formula of a title. Raises: FormulaVersion.DoesNotExist."""
+    kept = FormulaVersion.objects.filter(formula__kitchen=kitchen, formula__title=title)
+    return kept.latest("formula", "number")
+
+
 def versions_of(formula: Formula) -> list[tuple[FormulaVersion, int | None]]:
     """A formula's versions without their documents, newest first, each with the version that it came from.
 

@@ -19,13 +19,19 @@ def ask_for(kitchen: Kitchen, task: str, user: User | None = None) -> None:
     TASK is its name in the queue; it is given the number of the work.
     """
     work = Work.objects.create(kitchen=kitchen, what=task, asked_by=user)
-    by_kitchen = f"{task} {kitchen.pk}"
+    if not queue_once(task, f"{task} {kitchen.pk}", work=work.pk):
+        work.delete()
+
+
+def queue_once(task: str, lock: str, **arguments: int) -> bool:
+    """Queue a task, one of a LOCK at a time; False where one of that lock waits already."""
     try:
         # Within a savepoint: the queue says no by an error of the database.
         with transaction.atomic():
-            app.configure_task(task, lock=by_kitchen, queueing_lock=by_kitchen).defer(work=work.pk)
+            app.configure_task(task, lock=lock, queueing_lock=lock).defer(**arguments)
     except AlreadyEnqueued:
-        work.delete()
+        return False
+    return True
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,8 +9,10 @@ from django.contrib.auth.hashers import make_password
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
+from django.utils import timezone
 
 from server.accounts.models import Kitchen, Membership, User
+from server.demo.day import shift
 from server.demo.people import KITCHEN, PEOPLE, PRICED_ON, PRICES, SETTLED
 from server.formulas.selectors import has_formulas
 from server.formulas.services import Keeping, create_formula, save_version
@@ -29,6 +31,7 @@ class Command(BaseCommand):
             raise CommandError("The demo's users are for loopback only. Leave JAR_MODE unset to see the demo.")
         call_command("migrate", interactive=False, verbosity=0)
         seed()
+        shift(timezone.now())
 
 
 @transaction.atomic

@@ -1,0 +1,78 @@
+"""Services: a document that changes, and the plan that was made of it."""
+
+from django.conf import settings
+from django.db import models
+
+from server.accounts.models import Kitchen
+
+
+class ServiceQuery(models.QuerySet["Service"]):
+    """Rows of one kitchen only."""
+
+    def of(self, kitchen: Kitchen) -> "ServiceQuery":
+        """The kitchen's services."""
+        return self.filter(kitchen=kitchen)
+
+    def held(self, number: int) -> "Service":
+        """A service, held until the transaction ends. Raises: Service.DoesNotExist."""
+        return self.select_for_update().get(pk=number)
+
+
+class Service(models.Model):
+    """A service with its plan; the columns beside the document are filled at save, for lists.
+
+    `plan` is the plan at once until a better one was looked for (`searched`). `plan_before` is the one that the present
+    document changed, and `changed` says what is otherwise since.
+    """
+
+    kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="services")
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+    title = models.TextField(blank=True)
+    plan = models.JSONField(default=dict)
+    plan_before = models.JSONField(default=dict)
+    searched = models.BooleanField(default=False)
+    changed = models.JSONField(default=list)
+    # When work begins, when the first plate is served, and when the last is; without a plate it is when it was kept.
+    begins_at = models.DateTimeField()
+    serves_at = models.DateTimeField()
+    ends_at = models.DateTimeField()
+    thrown_out_at = models.DateTimeField(null=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+
+    objects = ServiceQuery.as_manager()
+
+    class Meta:
+        indexes = [
+            models.Index(
+                fields=["kitchen", "-serves_at", "-id"],
+                name="service_by_time",
+                condition=models.Q(thrown_out_at__isnull=True),
+            ),
+            models.Index(
+                fields=["kitchen", "ends_at"], name="service_by_end", condition=models.Q(thrown_out_at__isnull=True)
+            ),
+            models.Index(
+                fields=["thrown_out_at"], name="service_thrown_out", condition=models.Q(thrown_out_at__isnull=False)
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class ServiceRevision(models.Model):
+    """A service as it was at one revision, to merge from."""
+
+    service = models.ForeignKey(Service, on_delete=models.CASCADE, related_name="revisions")
+    revision = models.PositiveIntegerField()
+    document = models.JSONField()
+    saved_at = models.DateTimeField(auto_now_add=True)
+    saved_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["service", "revision"], name="one_service_a_revision")]
+
+    def __str__(self) -> str:
+        return f"{self.service} · revision {self.revision}"

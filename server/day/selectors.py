@@ -1,0 +1,62 @@
+"""Questions about services, always within one kitchen."""
+
+from collections.abc import Iterator
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.db.models import Q
+
+from jarcore.documents.plan import PlannedStep
+from server.accounts.models import Kitchen
+from server.day.models import Service, ServiceQuery
+from server.day.planned import plan_of
+
+PAGE = 60
+# A service stands on the table from so long before its work begins until so long after its last plate.
+AHEAD, AFTER = timedelta(hours=18), timedelta(hours=1)
+MOST_TODAY, MOST_NEXT = 6, 8
+
+
+def services(kitchen: Kitchen, before: int | None = None) -> list[Service]:
+    """A page of the kitchen's services without their documents, those furthest ahead first; BEFORE, behind that one."""
+    found: ServiceQuery = Service.objects.of(kitchen).filter(thrown_out_at__isnull=True)
+    mark = Service.objects.of(kitchen).filter(pk=before).values_list("serves_at", flat=True).first() if before else None
+    if mark is not None:
+        found = found.filter(Q(serves_at__lt=mark) | Q(serves_at=mark, pk__lt=before), serves_at__lte=mark)
+    return list(found.order_by("-serves_at", "-id").defer("document", "plan_before")[:PAGE])
+
+
+def today(kitchen: Kitchen, now: datetime) -> list[Service]:
+    """The services that are at work or soon will be, the earliest first."""
+    found = Service.objects.of(kitchen).filter(thrown_out_at__isnull=True, ends_at__gte=now - AFTER)
+    soon = found.filter(begins_at__lte=now + AHEAD).select_related("kitchen")
+    return list(soon.order_by("serves_at", "id").defer("plan_before")[:MOST_TODAY])
+
+
+def upcoming(kitchen: Kitchen, now: datetime) -> list[int]:
+    """Numbers of the services that are still to come, or at work."""
+    found = Service.objects.of(kitchen).filter(thrown_out_at__isnull=True, ends_at__gte=now)
+    return list(found.values_list("pk", flat=True))
+
+
+def next_steps(service: Service, now: datetime) -> list[PlannedStep]:
+    """What is to be done from now on, the next first; what is being done at this minute among it."""
+    return list(_from(service, now))[:MOST_NEXT]
+
+
+def _from(service: Service, now: datetime) -> Iterator[PlannedStep]:
+    for step in plan_of(service)["steps"]:
+        if step["active"] and datetime.fromisoformat(step["end"]) > now:
+            yield step
+
+
+def courses_of(plan: dict[str, Any]) -> list[dict[str, Any]]:
+    """What is served by a plan: each course with its covers and the times of its first and its last plates."""
+    found: dict[str, dict[str, Any]] = {}
+    for one in plan.get("served", ()):
+        mine = found.setdefault(
+            one["course"], {"course": one["course"], "covers": 0, "first": one["at"], "last": one["at"]}
+        )
+        mine["covers"] += one["covers"]
+        mine["first"], mine["last"] = min(mine["first"], one["at"]), max(mine["last"], one["at"])
+    return list(found.values())

@@ -1,0 +1,166 @@
+"""Verbs on services: begin one, save it, throw it out and bring it back."""
+
+from dataclasses import asdict
+from datetime import datetime, timedelta
+from typing import Any
+from zoneinfo import ZoneInfo
+
+from django.db import transaction
+from django.utils import timezone
+
+from jarcore.documents import merge, service_object
+from jarcore.documents.service import FORMAT, FORMAT_VERSION
+from server.accounts import trail
+from server.accounts.models import Kitchen, User
+from server.common.bodies import keepable
+from server.common.problems import Problem
+from server.day.models import Service, ServiceRevision
+from server.day.planned import FILLED, fill
+from server.day.selectors import upcoming
+from server.feed.services import What, note
+from server.work.services import queue_once
+
+PLAN = "day.plan"
+# So many revisions of a service are kept to merge from.
+MOST_REVISIONS = 100
+# What was thrown out is there so long to be brought back.
+BIN = timedelta(days=30)
+# A service that nobody has said a time for is this evening's until so long before it, and then tomorrow's.
+USUAL_HOUR, SOON = 19, timedelta(hours=3)
+# What a kitchen that has planned nothing yet is taken to have.
+USUAL_STATIONS = (
+    {"id": "left", "kind": "burner"},
+    {"id": "right", "kind": "burner"},
+    {"id": "oven", "kind": "oven"},
+)
+USUAL_PANS = ({"id": "p28", "diameter_mm": 280},)
+
+
+def begun_of(raw: bytes) -> dict[str, Any] | None:
+    """The service in a request's body; None where it is left to the kitchen. Raises: NotAFormula, Problem 422."""
+    value = keepable(raw, prefix="/document")
+    document = value.get("document") if isinstance(value, dict) else None
+    return None if document is None else service_object(document)
+
+
+def changed_of(raw: bytes) -> tuple[int, dict[str, Any]]:
+    """The revision and the service in a request's body. Raises: NotAFormula, Problem 422."""
+    value = keepable(raw, prefix="/document")
+    revision = value.get("revision") if isinstance(value, dict) else None
+    if not isinstance(revision, int) or isinstance(revision, bool) or not 0 <= revision < 2**31:
+        errors = [{"path": "/revision", "text": "The revision this service was based on is a whole number."}]
+        raise Problem(422, "Not valid", "The service does not say what it was based on.", errors=errors)
+    return revision, service_object(value.get("document"))
+
+
+def usual(kitchen: Kitchen, user: User, now: datetime) -> dict[str, Any]:
+    """A service that nobody has said anything of: this evening, with the hands and stations of the last one."""
+    there = now.astimezone(ZoneInfo(kitchen.settings.time_zone))
+    at = there.replace(hour=USUAL_HOUR, minute=0)
+    if at - there < SOON:
+        at += timedelta(days=1)
+    last = Service.objects.of(kitchen).order_by("-pk").first()
+    had = last.document.get("kitchen") if last else None
+    return {
+        "format": FORMAT,
+        "format_version": FORMAT_VERSION,
+        "title": "",
+        "timezone": kitchen.settings.time_zone,
+        "plates": [{"id": "first", "at": at.strftime("%Y-%m-%dT%H:%M")}],
+        "kitchen": had
+        or {
+            "people": [{"id": user.initials or user.username}],
+            "stations": list(USUAL_STATIONS),
+            "pans": list(USUAL_PANS),
+        },
+        "courses": [],
+    }
+
+
+def begin(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Service:
+    """A new service with its plan at once."""
+    service = Service(kitchen=kitchen, document=document)
+    fill(service, None)
+    with transaction.atomic():
+        service.save()
+        _kept(service, user)
+    return service
+
+
+def save(kitchen: Kitchen, user: User, number: int, based_on: int, document: dict[str, Any]) -> Service:
+    """Save the service that was based on a revision, and plan it at once; a better plan is looked for later.
+
+    Raises: Service.DoesNotExist; Problem 409 when somebody saved since, with base, theirs, yours, the three-way merge
+    and the places where both changed the same thing.
+    """
+    while True:
+        service = Service.objects.of(kitchen).select_related("kitchen").get(pk=number)
+        if based_on != service.revision:
+            raise _stale(service, based_on, document)
+        if service.document == document:
+            return service
+        before, service.document = service.document, document
+        fill(service, before)
+        with transaction.atomic():
+            held = Service.objects.of(kitchen).held(number)
+            if held.revision != service.revision:
+                continue
+            for name in FILLED:
+                setattr(held, name, getattr(service, name))
+            held.revision += 1
+            held.save(update_fields=[*FILLED, "revision", "updated_at"])
+            _kept(held, user)
+        return held
+
+
+def _kept(service: Service, user: User) -> None:
+    """Keep it as it is to merge from, tell everybody, and have a better plan looked for."""
+    service.revisions.filter(revision__lte=service.revision - MOST_REVISIONS).delete()
+    ServiceRevision.objects.create(service=service, revision=service.revision, document=service.document, saved_by=user)
+    queue_once(PLAN, f"{PLAN} {service.pk}", service=service.pk)
+    note(service.kitchen, What.SERVICE, service.pk, service.revision)
+
+
+def _stale(service: Service, based_on: int, yours: dict[str, Any]) -> Problem:
+    base = service.revisions.filter(revision=based_on).values_list("document", flat=True).first()
+    merged = merge(base if base is not None else {}, service.document, yours)
+    return Problem(
+        409,
+        "Changed meanwhile",
+        "Somebody saved this service since you opened it. Nothing is lost: both changes are here.",
+        revision=service.revision,
+        base=base,
+        theirs=service.document,
+        yours=yours,
+        merged=merged.document,
+        conflicts=[asdict(conflict) for conflict in merged.conflicts],
+    )
+
+
+def of_title(kitchen: Kitchen, title: str) -> Service | None:
+    """The newest service of a title that is not thrown out."""
+    return Service.objects.of(kitchen).filter(title=title, thrown_out_at__isnull=True).order_by("-pk").first()
+
+
+@transaction.atomic
+def plan_anew(kitchen: Kitchen) -> None:
+    """Have all services that are still to come planned anew: what they are reckoned with is otherwise."""
+    numbers = upcoming(kitchen, timezone.now())
+    Service.objects.filter(pk__in=numbers).update(searched=False)
+    for number in numbers:
+        queue_once(PLAN, f"{PLAN} {number}", service=number)
+
+
+@transaction.atomic
+def throw_out(kitchen: Kitchen, user: User, number: int, *, out: bool) -> None:
+    """Throw a service out, or bring it back. Raises: Service.DoesNotExist."""
+    service = Service.objects.of(kitchen).held(number)
+    Service.objects.filter(pk=service.pk).update(thrown_out_at=timezone.now() if out else None)
+    trail.note(trail.Deed.SERVICE_OUT if out else trail.Deed.SERVICE_BACK, kitchen, user, service.title)
+    note(kitchen, What.SERVICE, service.pk, service.revision)
+
+
+def empty_the_bin() -> int:
+    """Delete what was thrown out too long ago to be brought back; how many services that were."""
+    gone, _ = Service.objects.filter(thrown_out_at__lt=timezone.now() - BIN).delete()
+    return gone
