@@ -3,6 +3,24 @@ export { type AnswerOf, ask, type BesideOf, type QuestionName } from './ask';
 export { NOT_YET } from './blank';
 export { api, Problem, taken } from './client';
 export { isBack, onBack } from './connection';
+export {
+  beginService,
+  calendarAt,
+  type JarOnFish,
+  movedQuery,
+  type Paper,
+  type Plan,
+  type PlannedStep,
+  runSheetAt,
+  type ServiceItem,
+  type ServiceOpened,
+  saveService,
+  serviceQuery,
+  servicesAfter,
+  type TodayItem,
+  throwServiceOut,
+  todayQuery,
+} from './day';
 export { Feed } from './Feed';
 export {
   createFormula,

@@ -1105,6 +1105,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/services": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Services
+         * @description The kitchen's services, those furthest ahead first; with `before` those behind that one.
+         */
+        get: operations["services"];
+        put?: never;
+        /**
+         * Begin Service
+         * @description A new service; without a document it is one as the kitchen last had it.
+         */
+        post: operations["begin_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/services/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Today
+         * @description The services that are at work, or soon will be, each with what comes next.
+         */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/services/{service}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Service
+         * @description A service with its plan.
+         */
+        get: operations["open_service"];
+        /**
+         * Save Service
+         * @description Save a service as it was typed, and plan it at once.
+         */
+        put: operations["save_service"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/services/{service}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Calendar
+         * @description The plan as a calendar with alarms, of one person or of all.
+         */
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/services/{service}/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Step Moved
+         * @description What it would cost to have a step somewhere else; nothing is changed by asking.
+         */
+        post: operations["step_moved"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/services/{service}/run-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Run Sheet
+         * @description The plan as a PDF, of one person or of all.
+         */
+        get: operations["run_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/services/{service}/thrown-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Throw Service Out
+         * @description Throw a service out, or bring it back.
+         */
+        put: operations["throw_service_out"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/settings": {
         parameters: {
             query?: never;
@@ -1711,6 +1859,39 @@ export interface components {
             window: components["schemas"]["Window"] | null;
         };
         /**
+         * BatchOfJar
+         * @description A jar made ahead: what it is, how much, when it was made and until when it is used.
+         */
+        BatchOfJar: {
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
+             * Made At
+             * @default null
+             */
+            made_at: string | null;
+            /**
+             * Mass G
+             * @default null
+             */
+            mass_g: number | null;
+            /**
+             * Use By
+             * @default null
+             */
+            use_by: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Beside
          * @description Two to four formulas beside one another, each list in the order in which they were given.
          */
@@ -1796,6 +1977,16 @@ export interface components {
             values: (number | string | null)[];
             /** What */
             what: string;
+        };
+        /**
+         * Bound
+         * @description A time that a step cannot start before, or after, and why.
+         */
+        Bound: {
+            /** At */
+            at: string;
+            /** Why */
+            why: string;
         };
         /**
          * Bounds
@@ -2404,6 +2595,57 @@ export interface components {
             share_pct: number;
         };
         /**
+         * Course
+         * @description A formula cooked for so many covers at a plate time of the service; `version` says where it was taken from.
+         */
+        Course: {
+            /**
+             * Covers
+             * @default null
+             */
+            covers: number | null;
+            /**
+             * Formula
+             * @default null
+             */
+            formula: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Plate
+             * @default null
+             */
+            plate: string | null;
+            /**
+             * Variants
+             * @default null
+             */
+            variants: components["schemas"]["Variant"][] | null;
+            /** @default null */
+            version: components["schemas"]["VersionOf"] | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * CourseItem
+         * @description What is served: a course with its covers, and when its first and its last plates leave.
+         */
+        CourseItem: {
+            /** Course */
+            course: string;
+            /** Covers */
+            covers: number;
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+        };
+        /**
          * Curve
          * @description The four times of a window [min] over one thing; None where it cannot be timed. `now` is where the formula
          *     stands.
@@ -2460,7 +2702,7 @@ export interface components {
          * @description What the audit trail of a kitchen tells of.
          * @enum {string}
          */
-        Deed: "sign_in" | "sign_out" | "sign_out_elsewhere" | "wrong_password" | "password_changed" | "password_reset" | "second_factor_on" | "second_factor_off" | "recovery_code" | "initials" | "tablet_code" | "tablet" | "tablet_signed_out" | "came_to_tablet" | "wrong_code" | "kitchen_made" | "invited" | "invitation_taken_back" | "joined" | "reset_link" | "role" | "removed" | "left" | "handed_over" | "settings" | "rows" | "version_kept" | "stop_accepted" | "acceptance_taken_back" | "put" | "purged" | "unshelved" | "exported";
+        Deed: "sign_in" | "sign_out" | "sign_out_elsewhere" | "wrong_password" | "password_changed" | "password_reset" | "second_factor_on" | "second_factor_off" | "recovery_code" | "initials" | "tablet_code" | "tablet" | "tablet_signed_out" | "came_to_tablet" | "wrong_code" | "kitchen_made" | "invited" | "invitation_taken_back" | "joined" | "reset_link" | "role" | "removed" | "left" | "handed_over" | "settings" | "rows" | "version_kept" | "stop_accepted" | "service_out" | "service_back" | "acceptance_taken_back" | "put" | "purged" | "unshelved" | "exported";
         /** DemoOut */
         DemoOut: {
             /** Password */
@@ -3408,6 +3650,34 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * JarOnFish
+         * @description A jar on its fish in time: when it goes on and comes off, and its window; null where no such limit is known.
+         *
+         *     `step` is the one that puts it on.
+         */
+        JarOnFish: {
+            /** Best From */
+            best_from: string | null;
+            /** Best To */
+            best_to: string | null;
+            /** Course */
+            course: string;
+            /** Group */
+            group: string | null;
+            /** Jar */
+            jar: string | null;
+            /** Latest */
+            latest: string | null;
+            /** Name */
+            name: string;
+            /** Off */
+            off: string;
+            /** On */
+            on: string;
+            /** Step */
+            step: string;
+        };
+        /**
          * JarProfile
          * @description Salt [g per 100 g fish] and turned flesh [0 or 1] by time [min] and depth [mm] from an open face, and their sums.
          *
@@ -3562,6 +3832,42 @@ export interface components {
             settings: components["schemas"]["KitchenSettings"];
             /** Slug */
             slug: string;
+        };
+        /**
+         * KitchenPan
+         * @description A pan, by its diameter [mm].
+         */
+        KitchenPan: {
+            /**
+             * Diameter Mm
+             * @default null
+             */
+            diameter_mm: number | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * KitchenScale
+         * @description A scale: its step and what it bears [g].
+         */
+        KitchenScale: {
+            /**
+             * Max G
+             * @default null
+             */
+            max_g: number | null;
+            /**
+             * Step G
+             * @default null
+             */
+            step_g: number | null;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * KitchenSettings
@@ -4033,6 +4339,16 @@ export interface components {
             username: string;
         };
         /**
+         * Mend
+         * @description The smallest change of one kind that would mend what is wrong: in words, and the patch on the service.
+         */
+        Mend: {
+            /** Patch */
+            patch: components["schemas"]["Operation"][];
+            /** Text */
+            text: string;
+        };
+        /**
          * Method
          * @description How a jar is used: school, vessel, place, time, and what happens after.
          *
@@ -4126,6 +4442,26 @@ export interface components {
             latest_min: number;
         };
         /**
+         * MovedIn
+         * @description A step, and when it is to begin (local time of the service).
+         */
+        MovedIn: {
+            /** At */
+            at: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * MovedOut
+         * @description What it would cost to have a step there, in words; where it cannot be there, why.
+         */
+        MovedOut: {
+            /** Possible */
+            possible: boolean;
+            /** Says */
+            says: string[];
+        };
+        /**
          * NameIn
          * @description What others read: a name, and initials of one to four characters.
          */
@@ -4146,6 +4482,20 @@ export interface components {
             last: number;
             /** Whole */
             whole: boolean;
+        };
+        /**
+         * NextStep
+         * @description Something to be done soon: when, by whom.
+         */
+        NextStep: {
+            /** End */
+            end: string;
+            /** People */
+            people: string[];
+            /** Start */
+            start: string;
+            /** Text */
+            text: string;
         };
         /**
          * NotReady
@@ -4473,6 +4823,39 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Person
+         * @description A pair of hands: from when to when, and what it can do (deeds of the plan; all where nothing is said).
+         */
+        Person: {
+            /**
+             * Can
+             * @default null
+             */
+            can: string[] | null;
+            /**
+             * From
+             * @default null
+             */
+            from: string | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Name
+             * @default null
+             */
+            name: string | null;
+            /**
+             * To
+             * @default null
+             */
+            to: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * PersonOut
          * @description Who is signed in; a page sends their number back as X-Person, for somebody else may sign in beside it.
          */
@@ -4508,6 +4891,24 @@ export interface components {
             unknown: string[];
         };
         /**
+         * Pin
+         * @description A step of the plan that a cook has put somewhere: it begins then, and the rest follows.
+         */
+        Pin: {
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * Step
+             * @default null
+             */
+            step: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Place
          * @description Where a formula is: on the table, put away, or thrown out and still to be brought back.
          * @enum {string}
@@ -4519,6 +4920,125 @@ export interface components {
          */
         PlaceIn: {
             place: components["schemas"]["Place"];
+        };
+        /**
+         * Plan
+         * @description A service planned. `kept` is false where something elastic was relaxed or a course has no plan; `gap` how far the
+         *     plan may be from the best one, as a share of its cost.
+         */
+        Plan: {
+            /** Engine */
+            engine: string;
+            /** Format */
+            format: string;
+            /** Format Version */
+            format_version: number;
+            /** Gap */
+            gap: number | null;
+            /** Kept */
+            kept: boolean;
+            /** Mends */
+            mends: components["schemas"]["Mend"][];
+            /** Notices */
+            notices: components["schemas"]["Notice"][];
+            /** Relaxed */
+            relaxed: components["schemas"]["Relaxed"][];
+            /** Served */
+            served: components["schemas"]["Served"][];
+            /** Starts At */
+            starts_at: string | null;
+            /** Steps */
+            steps: components["schemas"]["PlannedStep"][];
+            /** Title */
+            title: string | null;
+            /** Unplanned */
+            unplanned: components["schemas"]["Unplanned"][];
+            /** Warm Minutes */
+            warm_minutes: components["schemas"]["Warm"][];
+            /** Windows */
+            windows: components["schemas"]["JarOnFish"][];
+        };
+        /**
+         * PlannedStep
+         * @description One thing to do, or to wait for (`active` false): its deed, in words, for which course, jar and sizes of pieces.
+         *
+         *     `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
+         *     put it there.
+         */
+        PlannedStep: {
+            /** Active */
+            active: boolean;
+            /** After */
+            after: string[];
+            /** Course */
+            course: string | null;
+            /** Do */
+            do: string;
+            /** End */
+            end: string;
+            /** Fixed */
+            fixed: boolean;
+            /** Group */
+            group: string | null;
+            /** Id */
+            id: string;
+            /** Jar */
+            jar: string | null;
+            not_after: components["schemas"]["Bound"] | null;
+            not_before: components["schemas"]["Bound"] | null;
+            /** People */
+            people: string[];
+            /** Pinned */
+            pinned: boolean;
+            /** Start */
+            start: string;
+            /** Stations */
+            stations: string[];
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @enum {string}
+             */
+            zone: "raw" | "clean";
+        };
+        /**
+         * Plate
+         * @description When something is served: at one time, or in a wave from one time to another, at most so many covers a go.
+         */
+        Plate: {
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * At Most
+             * @default null
+             */
+            at_most: number | null;
+            /**
+             * From
+             * @default null
+             */
+            from: string | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Name
+             * @default null
+             */
+            name: string | null;
+            /**
+             * To
+             * @default null
+             */
+            to: string | null;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Practice
@@ -4794,6 +5314,20 @@ export interface components {
             text: string;
         };
         /**
+         * Relaxed
+         * @description Something elastic that is given up: the rule, the step, by how much [min], in words.
+         */
+        Relaxed: {
+            /** By Min */
+            by_min: number;
+            /** Rule */
+            rule: string;
+            /** Step */
+            step: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * Replaced
          * @description A line that cannot stay: why, and the substitutes, the nearest first; empty where there is none.
          */
@@ -5031,6 +5565,167 @@ export interface components {
             time: components["schemas"]["Time"] | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Served
+         * @description When a plate is served, and for how many of which course.
+         */
+        Served: {
+            /** At */
+            at: string;
+            /** Course */
+            course: string;
+            /** Covers */
+            covers: number;
+            /** Plate */
+            plate: string;
+        };
+        /**
+         * Service
+         * @description Plates on a day, the courses cooked for them, and what the kitchen has.
+         */
+        Service: {
+            /**
+             * Batches
+             * @default null
+             */
+            batches: components["schemas"]["BatchOfJar"][] | null;
+            /**
+             * Courses
+             * @default null
+             */
+            courses: components["schemas"]["Course"][] | null;
+            /**
+             * Format
+             * @default jar-table/service
+             * @constant
+             */
+            format: "jar-table/service";
+            /**
+             * Format Version
+             * @default 1
+             */
+            format_version: number;
+            /** @default null */
+            kitchen: components["schemas"]["ServiceKitchen"] | null;
+            /**
+             * Not Before
+             * @default null
+             */
+            not_before: string | null;
+            /**
+             * Notes
+             * @default null
+             */
+            notes: string | null;
+            /**
+             * Pins
+             * @default null
+             */
+            pins: components["schemas"]["Pin"][] | null;
+            /**
+             * Plates
+             * @default null
+             */
+            plates: components["schemas"]["Plate"][] | null;
+            /**
+             * Timezone
+             * @default null
+             */
+            timezone: string | null;
+            /**
+             * Title
+             * @default null
+             */
+            title: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * ServiceItem
+         * @description A service in a list, its times with the offset of its own zone. `kept` is false where something gives way.
+         */
+        ServiceItem: {
+            /** Begins At */
+            begins_at: string;
+            /** Courses */
+            courses: components["schemas"]["CourseItem"][];
+            /** Ends At */
+            ends_at: string;
+            /** Id */
+            id: number;
+            /** Kept */
+            kept: boolean;
+            /** Serves At */
+            serves_at: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * ServiceKitchen
+         * @description What the kitchen has for this service.
+         */
+        ServiceKitchen: {
+            /**
+             * Pans
+             * @default null
+             */
+            pans: components["schemas"]["KitchenPan"][] | null;
+            /**
+             * People
+             * @default null
+             */
+            people: components["schemas"]["Person"][] | null;
+            /**
+             * Scales
+             * @default null
+             */
+            scales: components["schemas"]["KitchenScale"][] | null;
+            /**
+             * Stations
+             * @default null
+             */
+            stations: components["schemas"]["Station"][] | null;
+            /**
+             * Trays
+             * @default null
+             */
+            trays: string[] | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * ServiceList
+         * @description A page of services, those furthest ahead first; behind the last of them is the next page, where `more`.
+         */
+        ServiceList: {
+            /** Items */
+            items: components["schemas"]["ServiceItem"][];
+            /** More */
+            more: boolean;
+        };
+        /**
+         * ServiceOut
+         * @description A service opened: its document, the plan of it, and what is otherwise by that than before the last change.
+         *
+         *     `searched` is false while a better plan, and what would mend this one, are still looked for.
+         */
+        ServiceOut: {
+            /** Changed */
+            changed: string[];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: number;
+            plan: components["schemas"]["Plan"];
+            /** Revision */
+            revision: number;
+            /** Searched */
+            searched: boolean;
+            /** Thrown Out */
+            thrown_out: boolean;
         };
         /**
          * SessionOut
@@ -5387,6 +6082,44 @@ export interface components {
          */
         State: "waiting" | "doing" | "done" | "called_off" | "failed";
         /**
+         * Station
+         * @description Something to cook on or in: its kind, watts, the oil of a fryer [l] and what allergens that has held today.
+         */
+        Station: {
+            /**
+             * Held
+             * @default null
+             */
+            held: string[] | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Kind
+             * @default null
+             */
+            kind: string | null;
+            /**
+             * Litres
+             * @default null
+             */
+            litres: number | null;
+            /**
+             * Name
+             * @default null
+             */
+            name: string | null;
+            /**
+             * Watts
+             * @default null
+             */
+            watts: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Step
          * @description One step: words, and its number in `unit` (None for words alone).
          */
@@ -5559,6 +6292,11 @@ export interface components {
         } & {
             [key: string]: unknown;
         };
+        /** ThrownIn */
+        ThrownIn: {
+            /** Thrown Out */
+            thrown_out: boolean;
+        };
         /**
          * Time
          * @description A duration.
@@ -5594,6 +6332,28 @@ export interface components {
         ToIn: {
             /** Person */
             person: number;
+        };
+        /**
+         * TodayItem
+         * @description A service that is at work, or soon will be, with what comes next.
+         */
+        TodayItem: {
+            /** Begins At */
+            begins_at: string;
+            /** Courses */
+            courses: components["schemas"]["CourseItem"][];
+            /** Ends At */
+            ends_at: string;
+            /** Id */
+            id: number;
+            /** Kept */
+            kept: boolean;
+            /** Next */
+            next: components["schemas"]["NextStep"][];
+            /** Serves At */
+            serves_at: string;
+            /** Title */
+            title: string;
         };
         /**
          * TokenIn
@@ -5670,6 +6430,16 @@ export interface components {
             target: string;
         };
         /**
+         * Unplanned
+         * @description A course that has no plan, and why.
+         */
+        Unplanned: {
+            /** Course */
+            course: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * Unpriced
          * @description A part without a price.
          */
@@ -5716,6 +6486,29 @@ export interface components {
              * @description The time of the plate: hours and minutes of the day with a colon.
              */
             plate: string;
+        };
+        /**
+         * Variant
+         * @description Some of a course's covers that are cooked without something: an allergen, alcohol, pork.
+         */
+        Variant: {
+            /**
+             * Covers
+             * @default null
+             */
+            covers: number | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Without
+             * @default null
+             */
+            without: string[] | null;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * Verdict
@@ -5792,6 +6585,24 @@ export interface components {
              */
             standing: "ready" | "not_ready" | "not_to_be_cooked";
         };
+        /**
+         * VersionOf
+         * @description Of which of a kitchen's formulas something is a copy, and of which version; no number for a draft.
+         */
+        VersionOf: {
+            /**
+             * Formula
+             * @default null
+             */
+            formula: number | null;
+            /**
+             * Number
+             * @default null
+             */
+            number: number | null;
+        } & {
+            [key: string]: unknown;
+        };
         /** VersionOut */
         VersionOut: {
             /** After */
@@ -5856,6 +6667,18 @@ export interface components {
             value: number | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Warm
+         * @description Minutes that the raw fish of a course stands too warm by the plan.
+         */
+        Warm: {
+            /** Course */
+            course: string;
+            /** Group */
+            group: string | null;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * WayBackIn
@@ -5928,7 +6751,7 @@ export interface components {
          * @description What of a kitchen can change while somebody else looks at it.
          * @enum {string}
          */
-        What: "formula" | "version" | "rows" | "shelf" | "people";
+        What: "formula" | "version" | "rows" | "shelf" | "people" | "service";
         /**
          * Window
          * @description How long a jar may act [min from contact], which limit binds, what would move it.
@@ -8201,6 +9024,325 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ScalesOut"];
                 };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    services: {
+        parameters: {
+            query?: {
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceList"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    begin_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document?: components["schemas"]["Service"];
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayItem"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    open_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    save_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Service"];
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["StaleOut"];
+                };
+            };
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: {
+                person?: string;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    step_moved: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    run_sheet: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                person?: string;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    throw_service_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThrownIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Refused400"];
             401: components["responses"]["Refused401"];

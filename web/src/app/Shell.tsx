@@ -12,6 +12,10 @@ import { Connection } from './Connection';
 import { useFeed } from './useFeed';
 import { useFetchedAhead } from './useFetchedAhead';
 
+/** A room of the kitchen, in the head. */
+const ROOM =
+  'inline-flex min-h-9 items-center rounded-control px-2 font-semibold text-quiet hover:bg-sunk data-[status=active]:text-ink data-[status=active]:underline data-[status=active]:decoration-kelp data-[status=active]:decoration-2 data-[status=active]:underline-offset-4';
+
 /** The plane every screen lies on: where one is, which kitchen, who. */
 export function Shell() {
   const { person, kitchen, shared } = useRouteContext({ from: '/$kitchen' });
@@ -73,11 +77,26 @@ export function Shell() {
         <Link
           to="/$kitchen"
           params={{ kitchen: kitchen.slug }}
-          aria-label={opened ? names.toTable : undefined}
+          aria-label={opened ? names.toTable : names.product}
           className="flex min-h-11 min-w-11 items-center justify-center gap-2 rounded-control font-title text-lg font-bold"
         >
-          <Mark /> {!opened && names.product}
+          <Mark /> {!opened && <span className="whitespace-nowrap max-lg:hidden">{names.product}</span>}
         </Link>
+        {!opened && (
+          <nav aria-label={names.roomsOfKitchen} className="flex gap-1">
+            <Link
+              to="/$kitchen"
+              params={{ kitchen: kitchen.slug }}
+              activeOptions={{ exact: true }}
+              className={ROOM}
+            >
+              {names.tableRoom}
+            </Link>
+            <Link to="/$kitchen/day" params={{ kitchen: kitchen.slug }} className={ROOM}>
+              {names.dayRoom}
+            </Link>
+          </nav>
+        )}
         <div ref={setPlace} className="flex min-w-0 grow flex-wrap items-center gap-x-3 xl:flex-nowrap" />
         <Connection problem={problem} stuck={stuck} />
         <HelpButton screen={screen} />
@@ -131,8 +150,8 @@ function useOwnRights() {
 
 /** Which screen an address leads to, for its help. */
 const screenOf = (route: string): Screen =>
-  (['bench', 'window', 'versions', 'compare', 'you', 'kitchen'] as const).find((room) =>
-    route.endsWith(`/${room}`),
+  (['bench', 'window', 'versions', 'compare', 'you', 'kitchen', 'day'] as const).find((room) =>
+    route.includes(`/${room}`),
   ) ?? 'table';
 
 /** The sign: a jar standing on a table. */

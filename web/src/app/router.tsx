@@ -6,7 +6,7 @@ import {
   notFound,
   redirect,
 } from '@tanstack/react-router';
-import { formulaQuery, openedBy, pantryQuery, queries, sessionQuery } from '@/api';
+import { formulaQuery, openedBy, pantryQuery, queries, serviceQuery, sessionQuery } from '@/api';
 import { formulaAt } from '@/formula/address';
 import { forgetAll, lookedAtAs } from '@/formula/draft/keepers';
 import { Failure, Nowhere } from './Failure';
@@ -78,6 +78,25 @@ const compare = createRoute({
   validateSearch: (search: Record<string, unknown>): { of?: string } =>
     typeof search.of === 'string' || typeof search.of === 'number' ? { of: String(search.of) } : {},
 }).lazy(() => import('@/screens/compare').then((d) => d.route));
+
+/** The kitchen's services, and one of them. */
+const day = createRoute({ getParentRoute: () => inKitchen, path: '/day' }).lazy(() =>
+  import('@/screens/day').then((d) => d.route),
+);
+const service = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/day/$service',
+  remountDeps: ({ params }) => [params.kitchen, params.service],
+  beforeLoad: ({ params }) => {
+    if (!/^[1-9]\d{0,14}$/.test(params.service)) throw notFound();
+  },
+  loader: async ({ params }) => {
+    await Promise.all([
+      queries.ensureQueryData(serviceQuery(params.kitchen, Number(params.service))),
+      queries.ensureQueryData(pantryQuery(params.kitchen)),
+    ]);
+  },
+}).lazy(() => import('@/screens/day/service').then((d) => d.route));
 
 /** Which part of a kitchen is looked at. */
 const ofKitchen = createRoute({
@@ -169,6 +188,8 @@ export const router = createRouter({
       you,
       ofKitchen,
       compare,
+      day,
+      service,
       formula.addChildren([formulaHome, bench, window, versions]),
       oldBench,
       oldWindow,

@@ -8,6 +8,7 @@ const ANEW: Record<News['changes'][number]['what'], string[]> = {
   rows: ['pantry', 'question', 'formulas'],
   shelf: ['shelf'],
   people: ['people', 'session'],
+  service: ['services', 'service'],
 };
 
 /** Follows the change feed of a kitchen from a number on; gives why the server is not heard, while it is not. */

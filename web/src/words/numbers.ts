@@ -93,10 +93,18 @@ export function clock(time: Date): string {
   return time.toLocaleTimeString(locale, { hour: '2-digit', minute: '2-digit' });
 }
 
-/** A number of the core in its own unit, as a cook reads it. */
+/** The day of a local time, as it is said: Fri 4 Dec. */
+export const dayInWords = (local: string): string =>
+  new Date(`${local.slice(0, 10)}T12:00:00`).toLocaleDateString(locale, {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+  });
+
 /** When something was: the time of a day that is today, else the day. */
 export const since = (time: Date): string => (day(time) === day(new Date()) ? clock(time) : day(time));
 
+/** A number of the core in its own unit, as a cook reads it. */
 export function inUnit(value: number | null | undefined, unit: string): string {
   if (value === null || value === undefined) return MISSING;
   switch (unit) {

@@ -1,19 +1,8 @@
-import {
-  Again,
-  type Conflict,
-  createFormula,
-  type FormulaDocument,
-  formulaQuery,
-  NOT_YET,
-  Problem,
-  queries,
-  type Stale,
-  saveDraft,
-  signedInAs,
-} from '@/api';
+import { Again, type Conflict, type FormulaDocument, NOT_YET, Problem, type Stale, signedInAs } from '@/api';
 import { same } from '@/document/carry';
 import { History } from './History';
 import { keepHere, type Unsent, unsent } from './keep';
+import { FORMULAS, type Store } from './stores';
 
 const PAUSE_MS = 500;
 const MOST_SAVES = 4;
@@ -49,6 +38,7 @@ export class DraftKeeper {
   private readonly author = signedInAs();
   private formula: number;
   private readonly onBegun: (formula: number) => void;
+  private readonly store: Store;
   private shown: Snapshot;
   private base: number;
   /** The document at that revision; null while only the server knows it. */
@@ -64,17 +54,19 @@ export class DraftKeeper {
   private readonly history = new History();
   private merged = false;
 
-  /** ONBEGUN is told the number of a formula that the server had not got, once it has. */
+  /** ONBEGUN is told the number of a formula that the server had not got, once it has; STORE is where it is kept. */
   constructor(
     kitchen: string,
     formula: number,
     opened: Unsent,
     onBegun: (formula: number) => void = () => {},
+    store: Store = FORMULAS,
   ) {
     this.kitchen = kitchen;
     this.formula = formula;
     this.onBegun = onBegun;
-    const left = unsent(kitchen, formula, this.author);
+    this.store = store;
+    const left = unsent(kitchen, store.item(formula), this.author);
     this.base = (left ?? opened).revision;
     this.dirty = left !== null;
     const keeping: Keeping = left ? { state: 'typing' } : { state: 'kept', at: new Date() };
@@ -167,8 +159,8 @@ export class DraftKeeper {
 
   /** Save the draft; the first change of a formula is what stores it at all. */
   private async handOver(sent: FormulaDocument): Promise<{ revision: number }> {
-    if (this.formula !== NOT_YET) return saveDraft(this.kitchen, this.formula, this.base, sent);
-    const made = await createFormula(this.kitchen, sent);
+    if (this.formula !== NOT_YET) return this.store.save(this.kitchen, this.formula, this.base, sent);
+    const made = await this.store.begin(this.kitchen, sent);
     keepHere(this.kitchen, NOT_YET, null, this.author);
     this.formula = made.id;
     this.onBegun(made.id);
@@ -244,12 +236,9 @@ export class DraftKeeper {
     this.looking = true;
     const { heard } = this;
     try {
-      const opened = await queries.fetchQuery({
-        ...formulaQuery(this.kitchen, this.formula),
-        staleTime: 0,
-      });
+      const opened = await this.store.look(this.kitchen, this.formula);
       this.lookAgain.done();
-      this.met({ revision: opened.revision, document: opened.document as FormulaDocument });
+      this.met(opened);
       // What the server has is the newest there is, unless still newer was heard meanwhile.
       if (this.heard === heard) this.heard = Math.min(heard, Math.max(opened.revision, this.base));
     } catch (error) {
@@ -268,7 +257,7 @@ export class DraftKeeper {
 
   private keep(): void {
     const left = this.dirty ? { revision: this.base, document: this.shown.document } : null;
-    keepHere(this.kitchen, this.formula, left, this.author);
+    keepHere(this.kitchen, this.store.item(this.formula), left, this.author);
   }
 
   private say(keeping: Keeping): void {

@@ -6,13 +6,16 @@ export interface Unsent {
   document: FormulaDocument;
 }
 
+/** A formula goes by its number, anything else by its kind and number, as service-12. */
+export type Item = number | `service-${number}`;
+
 /** By whom, in which kitchen, of which formula: what one person typed is nobody else's to send. */
 const ROOM = 'jar-table/unsent/';
-const name = (person: number, kitchen: string, formula: number) => `${ROOM}${person}/${kitchen}/${formula}`;
+const name = (person: number, kitchen: string, item: Item) => `${ROOM}${person}/${kitchen}/${item}`;
 /** How it was kept before: it does not say by whom. */
-const nameOfBefore = (kitchen: string, formula: number) => `${ROOM}${kitchen}/${formula}`;
+const nameOfBefore = (kitchen: string, formula: Item) => `${ROOM}${kitchen}/${formula}`;
 
-export function unsent(kitchen: string, formula: number, person = signedInAs()): Unsent | null {
+export function unsent(kitchen: string, formula: Item, person = signedInAs()): Unsent | null {
   adoptFromBefore(kitchen, formula, person);
   try {
     return JSON.parse(localStorage.getItem(name(person, kitchen, formula)) ?? 'null') as Unsent | null;
@@ -21,7 +24,7 @@ export function unsent(kitchen: string, formula: number, person = signedInAs()):
   }
 }
 
-export function keepHere(kitchen: string, formula: number, what: Unsent | null, person = signedInAs()): void {
+export function keepHere(kitchen: string, formula: Item, what: Unsent | null, person = signedInAs()): void {
   try {
     if (what) localStorage.setItem(name(person, kitchen, formula), JSON.stringify(what));
     else localStorage.removeItem(name(person, kitchen, formula));
@@ -30,18 +33,19 @@ export function keepHere(kitchen: string, formula: number, what: Unsent | null, 
   }
 }
 
-/** What is still here of somebody in a kitchen: each formula's number, with the title it was typed under. */
+/** What of formulas is still here of somebody in a kitchen: each formula's number, with the title it was typed under. */
 export function unsentOf(kitchen: string, person = signedInAs()): { formula: number; title: string }[] {
   const room = `${ROOM}${person}/${kitchen}/`;
   return stored()
     .filter((one) => one.startsWith(room))
     .map((one) => Number(one.slice(room.length)))
+    .filter((formula) => !Number.isNaN(formula))
     .map((formula) => ({ formula, title: String(unsent(kitchen, formula, person)?.document.title ?? '') }))
     .sort((one, other) => one.formula - other.formula);
 }
 
 /** What was kept without saying by whom is whose browser it is, where nobody else has anything in it. */
-function adoptFromBefore(kitchen: string, formula: number, person: number): void {
+function adoptFromBefore(kitchen: string, formula: Item, person: number): void {
   const before = nameOfBefore(kitchen, formula);
   const others = stored().some((one) => one.split('/').length === 5 && !one.startsWith(`${ROOM}${person}/`));
   try {

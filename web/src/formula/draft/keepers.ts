@@ -1,6 +1,7 @@
 import { createFormula, NOT_YET, onBack, Problem, queries } from '@/api';
 import { DraftKeeper } from './DraftKeeper';
 import { keepHere, type Unsent, unsent, unsentOf } from './keep';
+import { SERVICES } from './stores';
 
 /** More than this are not remembered with their steps back, but for those that still have something to send. */
 const MOST = 30;
@@ -29,10 +30,26 @@ export function keeperOf(kitchen: string, formula: number, opened: Unsent): Draf
     beginnings += 1;
   });
   keepers.set(name, keeper);
-  for (const [other, one] of keepers) {
+  letGo(name);
+  return keeper;
+}
+
+/** Those of too many that have nothing to send are forgotten, but not the one that is opened. */
+function letGo(opened: string): void {
+  for (const [name, one] of keepers) {
     if (keepers.size <= MOST) break;
-    if (one.idle && other !== name) keepers.delete(other);
+    if (one.idle && name !== opened) keepers.delete(name);
   }
+}
+
+/** The one keeper of a service, in this window: it outlives the screen, as that of a formula does. */
+export function serviceKeeperOf(kitchen: string, service: number, opened: Unsent): DraftKeeper {
+  const name = `${kitchen}/${SERVICES.item(service)}`;
+  const known = keepers.get(name);
+  if (known) return known;
+  const keeper = new DraftKeeper(kitchen, service, opened, undefined, SERVICES);
+  keepers.set(name, keeper);
+  letGo(name);
   return keeper;
 }
 

@@ -23,6 +23,7 @@ import { Button, Choice, LinkButton, Main, TextInput, Trouble } from '@/ui';
 import { fill, names, says, terms } from '@/words';
 import { Left } from './parts/Left';
 import { Standing } from './parts/Standing';
+import { Today } from './parts/Today';
 
 const HIGHEST = 118;
 
@@ -186,6 +187,7 @@ export function Table() {
         )}
       </div>
       <Left kitchen={kitchen.slug} />
+      {place === 'table' && <Today kitchen={kitchen.slug} />}
       <Trouble words={trouble?.detail} />
       {asked.isPending && <p className="mt-10 text-quiet">{says.table.setting}</p>}
       {asked.isError && (

@@ -75,3 +75,13 @@ export const table = {
   kept: 'version {number} kept',
   draftOnly: 'draft only',
 } as const;
+
+/** Services on the Table. */
+export const today = {
+  head: 'Today',
+  service: 'Service',
+  served: '{covers} {course} at {at}',
+  now: 'now',
+  soon: 'in a moment',
+  in: 'in {time}',
+} as const;

@@ -45,6 +45,12 @@ export const help = {
       'A version never changes. Keep one when the formula is worth coming back to.',
       'Choose one to see what the draft changes against it. Brought back, the draft goes on from it.',
     ],
+    day: [
+      'A service says what is served when, for how many, by whom and with what. Its plan stands at once, back from the plate.',
+      'Time runs down the docket: a column for each pair of hands and each station, and each jar on its fish with its window.',
+      'Press a step to see what holds it there, and what it would cost to move it. Drag it, or Shift and an arrow, then Enter.',
+      'What gives way is told first, with the smallest change that mends it. Press that, and it is done; one step back undoes it.',
+    ],
     compare: [
       'Two to four versions stand side by side, lines by ingredient and role, jars and windows to one scale.',
       'Begin another from one of them, and take the fish, a jar or a line of the others into it. The address can be sent to somebody.',
@@ -101,6 +107,11 @@ export const help = {
     ],
     ['Draft', 'The formula as it is typed now. Every change is kept at once.'],
     ['Version', 'A formula as it was kept once, with a number and a note. It never changes.'],
+    [
+      'Service',
+      'Plates on a day, at one time or in waves, the formulas cooked for them, and the hands and stations there are.',
+    ],
+    ['Plan', 'When each step of a service begins, by whom and on what, and why there.'],
     ['Run', 'One cooking of a version: what really happened beside what was planned.'],
     ['Tasting', 'What was thought of a run, on scales of just about right.'],
     ['Kitchen', 'The people who share formulas, pantry and shelf.'],

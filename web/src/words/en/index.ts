@@ -1,5 +1,5 @@
 /** The words of the interface in English. */
-import { app, silence, sorting, table, told } from './around';
+import { app, silence, sorting, table, today, told } from './around';
 import * as fish from './fish';
 import * as formulas from './formulas';
 import * as jars from './jars';
@@ -15,6 +15,7 @@ export const says = {
   sorting,
   told,
   table,
+  today,
   troubles,
   ...formulas,
   ...fish,

@@ -37,6 +37,9 @@ export const names = {
   // The formula as a whole
   title: 'Title',
   rooms: 'Rooms of this formula',
+  roomsOfKitchen: 'Rooms of the kitchen',
+  tableRoom: 'Table',
+  dayRoom: 'Day',
   bench: 'Bench',
   verdict: 'Verdict',
   beginning: 'What a formula begins with',

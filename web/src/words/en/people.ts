@@ -178,6 +178,8 @@ export const people = {
     stop_accepted: 'accepted a stop knowingly',
     acceptance_taken_back: 'took an acceptance back',
     put: 'put a formula',
+    service_out: 'threw a service out',
+    service_back: 'brought a service back',
     purged: 'a formula that was thrown out is gone',
     unshelved: 'took a jar off the Shelf',
     exported: 'exported',

@@ -1,0 +1,41 @@
+/** Times of a service, as it has them: local, day and clock. */
+
+const CLOCK = /^(\d{1,2}):(\d\d)$/;
+/** What is served before so many hours belongs to the evening before. */
+const SMALL_HOURS = 4;
+
+export const dayOf = (local: string): string => local.split(/[T ]/)[0] ?? '';
+export const clockOf = (local: string): string => (local.split(/[T ]/)[1] ?? '').slice(0, 5);
+
+/** A clock time on a day of service: the small hours are those of the night after it. What is no time stays as typed. */
+export function onDay(day: string, clock: string): string {
+  const found = CLOCK.exec(clock.trim());
+  if (!found) return `${day}T${clock}`;
+  const hour = Number(found[1]);
+  const there = hour < SMALL_HOURS ? shifted(day, 1) : day;
+  return `${there}T${String(hour).padStart(2, '0')}:${found[2]}`;
+}
+
+/** A day so many days later. */
+export function shifted(day: string, days: number): string {
+  const there = new Date(`${day}T12:00:00Z`);
+  if (Number.isNaN(there.getTime())) return day;
+  there.setUTCDate(there.getUTCDate() + days);
+  return there.toISOString().slice(0, 10);
+}
+
+/** So many days from one day to another; 0 where one of them is none. */
+export function daysBetween(from: string, to: string): number {
+  const days = (Date.parse(`${to}T12:00:00Z`) - Date.parse(`${from}T12:00:00Z`)) / 86_400_000;
+  return Number.isFinite(days) ? Math.round(days) : 0;
+}
+
+/** The clock of a time with its offset, as it is in the service's own zone. */
+export const wall = (at: string): string => at.slice(11, 16);
+
+/** So many minutes after a time with its offset, as a local time of the service; nights of the clock change apart. */
+export function localAfter(at: string, minutes: number): string {
+  const there = new Date(`${at.slice(0, 16)}:00Z`);
+  there.setUTCMinutes(there.getUTCMinutes() + minutes);
+  return there.toISOString().slice(0, 16);
+}
