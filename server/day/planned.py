@@ -21,11 +21,10 @@ PINS = "pins"
 def fill(service: Service, before: dict[str, Any] | None) -> None:
     """Plan a service at once and fill its columns; BEFORE is its document as it was, None for a new one.
 
-    Where only pins are otherwise the plan that was shown is left no further than it has to be.
+    Where steps are only put somewhere the plan that was shown is left no further than it has to be.
     """
     stock = stock_of(service.kitchen)
-    only_pins = before is not None and _but_pins(before) == _but_pins(service.document)
-    shown: Plan | None = plan_of(service) if only_pins else None
+    shown: Plan | None = plan_of(service) if before is not None and _puts_only(before, service.document) else None
     now = plan(service.document, stock.pantry, stock.told, search=False, mends=False, before=shown)
     service.changed = []
     if before is not None:
@@ -37,6 +36,12 @@ def fill(service: Service, before: dict[str, Any] | None) -> None:
     title = service.document.get("title")
     service.title = title.strip() if isinstance(title, str) else ""
     _fill_times(service, now)
+
+
+def _puts_only(before: dict[str, Any], after: dict[str, Any]) -> bool:
+    """Whether steps are put somewhere and nothing else is otherwise; what is let go finds its place anew."""
+    held = [len(pins) if isinstance(pins := one.get(PINS), list) else 0 for one in (before, after)]
+    return held[0] <= held[1] > 0 and _but_pins(before) == _but_pins(after)
 
 
 def _but_pins(document: dict[str, Any]) -> dict[str, Any]:

@@ -4,7 +4,7 @@ import { type FormulaDocument, isBack, openedBy } from '@/api';
 import { put } from '@/document/document';
 import { DraftKeeper } from '@/formula/draft/DraftKeeper';
 import { unsent, unsentOf } from '@/formula/draft/keep';
-import { forgetAll, keeperOf, leftHere, sendAll } from '@/formula/draft/keepers';
+import { forgetAll, keeperOf, leftHere, sendAll, serviceKeeperOf } from '@/formula/draft/keepers';
 import { formula, held, json, passed, problem, Server, settled } from './server';
 
 let server: Server;
@@ -351,4 +351,19 @@ test('what was kept before without saying by whom is found by the one whose brow
   openedBy(8);
   assert.equal(unsent('galley', 3), null, 'it may be that of the other one who has something here');
   assert.notEqual(localStorage.getItem(before), null);
+});
+
+test('a service is kept as a formula is, by its own door, and is no formula left here', async () => {
+  const service = serviceKeeperOf('galley', 3, { revision: 2, document: { title: 'One' } });
+  service.subscribe(() => {});
+  server.goes();
+  service.change({ title: 'Two' });
+  assert.deepEqual(unsent('galley', 'service-3'), { revision: 2, document: { title: 'Two' } });
+  assert.deepEqual(unsentOf('galley'), []);
+  server.says(json(200, { revision: 3, document: { title: 'Two' }, plan: {} }));
+  assert.ok(await service.send());
+  assert.equal(saves().length, 1);
+  assert.equal(server.asked.at(-1)?.path, '/api/kitchens/galley/services/3');
+  assert.equal(service.revision, 3);
+  assert.equal(unsent('galley', 'service-3'), null);
 });

@@ -47,6 +47,7 @@ export type WrittenParts = Pick<
   | 'HouseRuleSaid'
   | 'Jar'
   | 'Line'
+  | 'MakingStep'
   | 'Method'
   | 'Origin'
   | 'Time'

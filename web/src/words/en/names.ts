@@ -251,6 +251,7 @@ export const names = {
   // Its lines
   addLine: 'Add a line',
   whatIsInIt: 'What is in the jar',
+  sayHowMade: 'Say how it is made',
   weighOf: 'Weigh of {line}',
   fishFor: 'How much fish {line} is for',
   makeRow: 'Make it in the pantry …',

@@ -96,7 +96,7 @@ export function BlockCard({ block, scale, slim, course }: Props) {
         aria-pressed={chosen === step.id}
         aria-label={fill(day.names.step, {
           at: wall(step.start),
-          text: [letter, step.text].filter(Boolean).join(' '),
+          text: slim ? `${words.filter(Boolean).join(' ')}: ${step.text}` : words.filter(Boolean).join(' '),
           minutes: duration(block.end - block.start),
           who: step.people.join(', ') || day.names.nobody,
         })}

@@ -16,9 +16,8 @@ export interface Column {
   blocks: Block[];
 }
 
-/** The least that a step is drawn high: a line of its words, with hands at it and at a station [px]. */
-const LINE = 23;
-const SLIM = 17;
+/** The least that a step is drawn high, so that it can be read and pressed [px]. */
+const LINE = 25;
 
 export const minuteOf = (at: string): number => Math.round(Date.parse(at) / 60_000);
 
@@ -35,7 +34,7 @@ export function columnsOf(document: FormulaDocument, plan: Plan): Column[] {
     name,
     blocks: plan.steps
       .filter((step) => step.active && step.people.includes(id))
-      .map((step) => blockOf(step, `person ${id}`, LINE)),
+      .map((step) => blockOf(step, `person ${id}`)),
   }));
   const stations = named('stations').map(({ id, name }) => ({
     id,
@@ -50,12 +49,12 @@ export function columnsOf(document: FormulaDocument, plan: Plan): Column[] {
   return [...people, ...stations.filter(({ blocks }) => blocks.length > 0)];
 }
 
-const blockOf = (step: PlannedStep, column: string, least: number): Block => ({
+const blockOf = (step: PlannedStep, column: string): Block => ({
   step,
   column,
   start: minuteOf(step.start),
   end: minuteOf(step.end),
-  least,
+  least: LINE,
 });
 
 const rootOf = (step: PlannedStep): string =>
@@ -66,7 +65,7 @@ function joined(steps: PlannedStep[], column: string): Block[] {
   const blocks: Block[] = [];
   for (const step of steps) {
     const last = blocks.at(-1);
-    const next = blockOf(step, column, SLIM);
+    const next = blockOf(step, column);
     if (last && last.end === next.start && rootOf(last.step) === rootOf(step)) last.end = next.end;
     else blocks.push(next);
   }

@@ -1,8 +1,8 @@
-import { useState } from 'react';
-import { pointer, text } from '@/document/document';
+import { lazy, Suspense, useState } from 'react';
+import { list, pointer, text } from '@/document/document';
 import { kindNames } from '@/document/kinds';
 import { faultAt, useOpened } from '@/formula/opened';
-import { Button, Choice, TextInput } from '@/ui';
+import { Button, Choice, LinkButton, TextInput } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
 import { grams, percent } from '@/words/numbers';
 import { Said } from '@/words/Said';
@@ -14,6 +14,9 @@ import { SchoolsDialog } from '../SchoolsDialog';
 import { JarMenu } from './JarMenu';
 import { MethodSentence } from './MethodSentence';
 import { Strata } from './Strata';
+
+/** Fetched apart: most jars are weighed together, and no more. */
+const Making = lazy(() => import('./Making').then(({ Making }) => ({ default: Making })));
 
 interface Props {
   place: number;
@@ -79,12 +82,31 @@ export function JarPanel({ place, onOpenJar }: Props) {
         {fault && <p className="mt-2 rounded-control bg-warn-soft p-2 text-sm text-warn">{fault.text}</p>}
         <Coating place={place} />
         <Later place={place} />
+        <HowMade place={place} />
         <Advice below={`/jars/${place}`} />
         <Strata strata={evaluation?.jars[place]?.reading.strata ?? []} />
       </section>
       <AddLine jar={place} />
       <SchoolsDialog open={schools} onClose={() => setSchools(false)} jar={place} />
     </section>
+  );
+}
+
+/** How it is made, where somebody has said so or wants to. */
+function HowMade({ place }: { place: number }) {
+  const { value, readOnly } = useOpened();
+  const [wanted, want] = useState(false);
+  if (list(value(['jars', place, 'making'])).length > 0 || wanted)
+    return (
+      <Suspense>
+        <Making jar={place} />
+      </Suspense>
+    );
+  if (readOnly) return null;
+  return (
+    <LinkButton className="mt-2 text-sm" onClick={() => want(true)}>
+      {names.sayHowMade}
+    </LinkButton>
   );
 }
 

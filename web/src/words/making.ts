@@ -1,0 +1,2 @@
+/** The words of how a jar is made, by themselves: most jars are only weighed together. */
+export { making } from './en/making';
