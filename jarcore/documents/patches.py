@@ -3,10 +3,18 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+import jsonpatch
+
 from jarcore.documents.findings import Operation, Patch
 from jarcore.documents.pointers import Step, pointer
 
-__all__ = ["Operation", "Patch", "put", "put_below", "take_out", "tidy"]
+__all__ = ["Operation", "Patch", "changed", "put", "put_below", "take_out", "tidy"]
+
+
+def changed(document: Mapping[str, Any], patch: Patch) -> dict[str, Any]:
+    """The document with a patch applied."""
+    after: dict[str, Any] = jsonpatch.apply_patch(document, patch) if patch else dict(document)
+    return after
 
 
 def put(way: Sequence[Step], value: Any) -> Operation:

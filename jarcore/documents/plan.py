@@ -75,6 +75,15 @@ class Served(TypedDict):
     covers: int
 
 
+class DrawnFrom(TypedDict):
+    """So much of a batch that was made ahead goes into a jar of a course [g]."""
+
+    batch: str
+    course: str
+    jar: str
+    mass_g: float
+
+
 class Unplanned(TypedDict):
     """A course that has no plan, and why."""
 
@@ -120,6 +129,7 @@ class Plan(TypedDict):
     served: list[Served]
     steps: list[PlannedStep]
     windows: list[JarOnFish]
+    drawn: list[DrawnFrom]
     unplanned: list[Unplanned]
     relaxed: list[Relaxed]
     mends: list[Mend]

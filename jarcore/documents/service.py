@@ -8,14 +8,16 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from jarcore.documents.parts import Count, Number, Part, Text
+from jarcore.documents.parts import Count, Flag, Number, Part, Text
 
 FORMAT = "jar-table/service"
 FORMAT_VERSION = 1
 
 
 class Plate(Part):
-    """When something is served: at one time, or in a wave from one time to another, at most so many covers a go."""
+    """When something is served: at one time, or in a wave from one time to another, at most so many covers a go. A
+    `par` is held raw-ready from one time to another and fired by ticket.
+    """
 
     id: Text | None = None
     name: Text | None = None
@@ -23,15 +25,27 @@ class Plate(Part):
     from_: Annotated[Text | None, Field(alias="from")] = None
     to: Text | None = None
     at_most: Count | None = None
+    par: Flag | None = None
+
+
+class Away(Part):
+    """A time at which somebody is not at hand: the staff meal, another service, an errand."""
+
+    from_: Annotated[Text | None, Field(alias="from")] = None
+    to: Text | None = None
+    note: Text | None = None
 
 
 class Person(Part):
-    """A pair of hands: from when to when, and what it can do (deeds of the plan; all where nothing is said)."""
+    """A pair of hands: from when to when, when it is away meanwhile, and what it can do (deeds of the plan; all where
+    nothing is said).
+    """
 
     id: Text | None = None
     name: Text | None = None
     from_: Annotated[Text | None, Field(alias="from")] = None
     to: Text | None = None
+    away: list[Away] | None = None
     can: list[Text] | None = None
 
 
@@ -97,9 +111,13 @@ class Course(Part):
 
 
 class BatchOfJar(Part):
-    """A jar made ahead: what it is, how much, when it was made and until when it is used."""
+    """A jar made ahead: which (its id in the formula of a course; of any course where none is named), how much, when it
+    was made and until when it is used. What is drawn from several is as old as the oldest of it.
+    """
 
     id: Text | None = None
+    name: Text | None = None
+    course: Text | None = None
     jar: Text | None = None
     mass_g: Number | None = None
     made_at: Text | None = None
@@ -114,7 +132,10 @@ class Pin(Part):
 
 
 class Service(Part):
-    """Plates on a day, the courses cooked for them, and what the kitchen has."""
+    """Plates on a day, the courses cooked for them, and what the kitchen has.
+
+    `began` says that work is under way since then: what a plan of before has before now has happened.
+    """
 
     format: Literal["jar-table/service"] = "jar-table/service"
     format_version: Annotated[int, Field(strict=True, ge=1, le=FORMAT_VERSION)] = FORMAT_VERSION
@@ -126,6 +147,7 @@ class Service(Part):
     courses: list[Course] | None = None
     batches: list[BatchOfJar] | None = None
     not_before: Text | None = None
+    began: Text | None = None
     pins: list[Pin] | None = None
 
 

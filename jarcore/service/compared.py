@@ -5,6 +5,7 @@ from datetime import datetime
 
 from jarcore.data import sentence
 from jarcore.documents.plan import Plan
+from jarcore.service.times import minutes_between
 
 # So many things that are newly given up are told one by one.
 MOST_TOLD = 3
@@ -28,7 +29,7 @@ def _served(before: Plan, after: Plan) -> Iterator[str]:
     was, now = _last(before), _last(after)
     for course, at in now.items():
         if course in was and at != was[course]:
-            minutes = _minutes(was[course], at)
+            minutes = minutes_between(was[course], at)
             key = "compared/later" if minutes > 0 else "compared/sooner"
             yield sentence(key, course=course, minutes=abs(minutes), at=_clock(at))
 
@@ -58,17 +59,13 @@ def _starts(before: Plan, after: Plan) -> Iterator[str]:
     """Work that begins earlier or later, and how many steps are elsewhere."""
     was, now = before["starts_at"], after["starts_at"]
     if was and now and was != now:
-        minutes = _minutes(was, now)
+        minutes = minutes_between(was, now)
         key = "compared/begins-later" if minutes > 0 else "compared/begins-sooner"
         yield sentence(key, minutes=abs(minutes), at=_clock(now))
     starts = {one["id"]: one["start"] for one in before["steps"]}
     moved = sum(1 for one in after["steps"] if one["active"] and starts.get(one["id"], one["start"]) != one["start"])
     if moved:
         yield sentence("compared/moved-one" if moved == 1 else "compared/moved", many=moved)
-
-
-def _minutes(one: str, other: str) -> int:
-    return round((datetime.fromisoformat(other) - datetime.fromisoformat(one)).total_seconds() / 60)
 
 
 def _clock(at: str) -> str:

@@ -107,10 +107,17 @@ def _as_can_be(work: Work, service: ReadService, past: Past, dropped: tuple[Refu
         decided = _timed(work, service, past, Effort(effort), stuck)
         if decided is not None:
             return replace(decided, dropped=dropped)
-        task = work.by_id[stuck[-1].task]
-        why = _why(work, stuck[-1])
+        task = _gives_way(work, work.by_id[stuck[-1].task], past)
+        why = _why(work, replace(stuck[-1], task=task.id))
         dropped = (*dropped, Refused(task.course, _path(service, task.course), why, stuck[-1].short_min))
         work = work.without({task.portion})
+
+
+def _gives_way(work: Work, stuck: Task, past: Past) -> Task:
+    """What is left out where a task is stuck: of what has begun nothing, as long as something came on top of it."""
+    begun = {work.by_id[name].portion for name in past.fixed if name in work.by_id}
+    others = [task for task in work.tasks if task.portion not in begun and task.at is not None]
+    return others[-1] if stuck.portion in begun and others else stuck
 
 
 def _timed(

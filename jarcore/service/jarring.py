@@ -18,6 +18,8 @@ AFTER = {"rinse": "rinse", "wipe": "wipe", "scrape": "scrape", "squeeze": "wipe"
 DRIED = ("rinse",)
 BEST, CONTACT = "window-best", "contact"
 RESTED = "rest"
+# A jar that was made ahead is weighed out.
+DRAW, WEIGH = "draw", "weigh"
 # Where it stands, in words.
 PLACES = {"chiller": "step/into-chiller", "ice": "step/on-ice", "counter": "step/on-counter"}
 
@@ -119,6 +121,14 @@ def _holds_alike(one: Laid, other: Laid) -> bool:
 def _make(state: OnFish, laid: Laid, name: str) -> str | None:
     """The making of a jar: each step as written, or as is usual, cooled to the gate where raw fish goes in."""
     contents = laid.contents
+    drawn = state.portion.drawn.get(laid.jar.id or "")
+    if drawn is not None and not state.portion.without & contents.held:
+        # It was made on another day: it is weighed out, the oldest first.
+        part = deed_rows()[DRAW].part(WEIGH, jar=contents.called, mass=drawn.mass_g, made=drawn.made)
+        course = state.portion.course
+        return state.draft.add(
+            Task(id=f"{state.key}.{name}.make-1", course=course, portion=state.key, parts=(part,), jar=laid.jar.id)
+        )
     cold = laid.kind.touches_raw and laid.kind.liquid
     stages = whole_making(contents.deeds, contents.specs, contents.masses, laid.path, _heated(laid), cold)
     last: str | None = None

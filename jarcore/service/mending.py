@@ -9,12 +9,16 @@ import jsonpatch
 
 from jarcore.data import Pantry, rows, sentence
 from jarcore.documents import Patch
-from jarcore.documents.patches import put
-from jarcore.documents.plan import Mend
+from jarcore.documents.patches import put, put_below
+from jarcore.documents.plan import Mend, Plan
+from jarcore.documents.pointers import pointer
+from jarcore.questions.fits import fits
 from jarcore.service.deciding import LITTLE_EFFORT
 from jarcore.service.giving_up import relaxed_in
+from jarcore.service.laid_out import windows_in
 from jarcore.service.scheduling import Schedule, schedule_of
 from jarcore.service.served import PAN
+from jarcore.service.times import minutes_between
 
 # How much later something is served, the least first [min], and how many mends are told.
 LATER = (5, 10, 20, 40, 80)
@@ -23,6 +27,8 @@ ROUND = 5
 MOST_MENDS, MOST_TOGETHER, MOST_TRIED = 4, 3, 40
 # What leaves so little of all that is given up is enough of its kind [1].
 ENOUGH = 0.5
+# So many jars of a course are tried shorter.
+MOST_JARS = 2
 NEW_PERSON, NEW_STATION, BURNER = "second-pair", "second", "burner"
 
 
@@ -39,12 +45,21 @@ class Change:
 _Left = tuple[int, int, float]
 
 
+@dataclass(frozen=True)
+class Given:
+    """What a service is planned with besides its document: rows, what has happened, the plan of before, the time."""
+
+    pantry: Pantry
+    events: Sequence[Mapping[str, Any]] = ()
+    before: Plan | None = None
+    now: str | None = None
+
+
 @dataclass
 class _Asking:
     """What mends are looked for with, and how many more may be tried."""
 
-    pantry: Pantry
-    events: Sequence[Mapping[str, Any]]
+    given: Given
     left: int = MOST_TRIED
 
     def tried(self, change: Change, document: Mapping[str, Any]) -> "_Tried":
@@ -56,7 +71,16 @@ class _Asking:
 
     def schedule(self, document: Mapping[str, Any]) -> Schedule:
         """The schedule at once of a service that is changed."""
-        return schedule_of(document, self.pantry, events=self.events, search=False, effort=LITTLE_EFFORT)
+        given = self.given
+        return schedule_of(
+            document,
+            given.pantry,
+            events=given.events,
+            search=False,
+            effort=LITTLE_EFFORT,
+            before=given.before,
+            now=given.now,
+        )
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -69,15 +93,13 @@ class _Tried:
     left: "_Left"
 
 
-def mends_of(
-    document: Mapping[str, Any], schedule: Schedule, pantry: Pantry, events: Sequence[Mapping[str, Any]]
-) -> list[Mend]:
+def mends_of(document: Mapping[str, Any], schedule: Schedule, given: Given) -> list[Mend]:
     """The changes after which everything is kept, of each kind the smallest; where none alone does, several together,
     and what each of them alone mends of it.
 
     Each is planned anew before it is offered: what is offered does mend.
     """
-    before, asking = _left(schedule), _Asking(pantry, events)
+    before, asking = _left(schedule), _Asking(given)
     singles = [one for one in _best_of_each(document, schedule, asking) if one.left < before]
     full = [one for one in singles if one.kept]
     if full:
@@ -147,11 +169,13 @@ def _chain(first: _Tried, asking: _Asking) -> Iterator[Mend]:
 def _changes(document: Mapping[str, Any], schedule: Schedule) -> Iterator[Change]:
     """Changes to try, those of one kind together and the smallest first."""
     yield from _unpinned(schedule)
+    yield from _fitting(schedule)
     yield from _stations(document, schedule)
     yield from _people(document, schedule)
     yield from _sooner(schedule)
     yield from _later(document, schedule)
     yield from _longer(schedule)
+    yield from _without_jar(schedule)
 
 
 def _unpinned(schedule: Schedule) -> Iterator[Change]:
@@ -163,6 +187,72 @@ def _unpinned(schedule: Schedule) -> Iterator[Change]:
         yield Change("pins", text, [{"op": "remove", "path": f"/pins/{place}"}])
     if len(pins) > 1:
         yield Change("pins", sentence("mend/unpin-all"), [{"op": "remove", "path": "/pins"}])
+
+
+def _fitting(schedule: Schedule) -> Iterator[Change]:
+    """What would make the jars of a course fit in the time that there is: shorter as they are, or with another
+    thickness, dose, acid or place.
+    """
+    short = _short_min(schedule)
+    for course in schedule.service.courses:
+        minutes, formula = short.get(course.id, 0), course.formula
+        if not minutes or formula is None:
+            continue
+        place = int(course.path.rpartition("/")[2])
+        for jar, contact in _longest_jars(course.id, schedule):
+            left = max(ROUND, contact - minutes)
+            for fit in fits(formula, jar, left, schedule.pantry):
+                if fit["patch"] and fit["deed"]:
+                    patch = [*_below(fit["patch"], ["courses", place, "formula"]), *_contact(formula, place, jar, left)]
+                    text = sentence("mend/fit", course=course.id, what=fit["what"], how=fit["deed"])
+                    yield Change(f"fit {course.id}", text, patch)
+
+
+def _without_jar(schedule: Schedule) -> Iterator[Change]:
+    """At last: a jar that takes longer than there is time is left out."""
+    short = _short_min(schedule)
+    for course in (one for one in schedule.service.courses if short.get(one.id) and one.formula):
+        place = int(course.path.rpartition("/")[2])
+        jars = [one for one in course.formula.get("jars", ()) if isinstance(one, Mapping)] if course.formula else []
+        for jar, _ in _longest_jars(course.id, schedule):
+            called = str(jars[jar].get("name") or jars[jar].get("kind"))
+            patch: Patch = [{"op": "remove", "path": f"/courses/{place}/formula/jars/{jar}"}]
+            yield Change(f"without {course.id}", sentence("mend/leave-jar", course=course.id, jar=called), patch)
+
+
+def _short_min(schedule: Schedule) -> dict[str, int]:
+    """By how much each course has too little time [min]: how late it is served, or what it lacks."""
+    short = {one.course: one.short_min for one in schedule.unplanned if one.short_min}
+    for name, late in schedule.decided.late.items():
+        course = schedule.decided.work.by_id[name].course
+        short[course] = max(short.get(course, 0), late)
+    return short
+
+
+def _longest_jars(course: str, schedule: Schedule) -> list[tuple[int, int]]:
+    """The jars of a course that are longest on the fish, by their place, and for how long [min]: as they are planned
+    now, else as they were meant to be.
+    """
+    portion = next((one for one in schedule.work.portions if one.course == course), None)
+    on = {one["jar"]: minutes_between(one["on"], one["off"]) for one in windows_in(schedule.decided, schedule.service)
+          if one["course"] == course}  # fmt: skip
+    timed = [
+        (place, on.get(laid.jar.id, round(laid.minutes)))
+        for place, laid in enumerate(portion.ready.jars if portion else ())
+        if laid.window is not None and laid.minutes
+    ]
+    return sorted(timed, key=lambda one: -one[1])[:MOST_JARS]
+
+
+def _below(patch: Patch, way: Sequence[str | int]) -> Patch:
+    """A patch on a part as one on the whole."""
+    return [{**one, "path": pointer(way) + one["path"]} for one in patch]
+
+
+def _contact(formula: Mapping[str, Any], place: int, jar: int, minutes: int) -> Patch:
+    """The patch that plans a jar of a course for so long [min]."""
+    time = {"value": minutes, "unit": "min"}
+    return _below(put_below(formula, ["jars", jar, "method", "contact_time"], time), ["courses", place, "formula"])
 
 
 def _kitchen(document: Mapping[str, Any], name: str, one: Mapping[str, Any]) -> Patch:
@@ -220,7 +310,7 @@ def _by(schedule: Schedule) -> list[int]:
 def _sooner(schedule: Schedule) -> Iterator[Change]:
     """Begun earlier, where something forbids that."""
     zone, floor = schedule.service.zone, schedule.service.not_before
-    if floor is None or schedule.past.fixed:
+    if floor is None or schedule.past.fixed or schedule.past.floor > floor:
         return
     for minutes in _by(schedule):
         at = floor - minutes

@@ -216,7 +216,8 @@ def earliest_starts(
         if task.id in fixed:
             found[task.id] = fixed[task.id].start
             continue
-        start = floor
+        # What is heated up before it is not heated up before anything is planned.
+        start = floor - min((need.begins_after() for need in task.stations if need.before), default=0)
         for link in links:
             start = max(start, found[link.before] + work.by_id[link.before].minutes + link.least)
         open_ones = [work.by_id[name] for name in before[task.id] if name not in fixed]
@@ -288,8 +289,8 @@ def place(
         if effort.left < 0:
             break
         bumped = {**bumped, stuck.task: bumped.get(stuck.task, 0) + 1}
-        # What it leads to leaves it more room the next time.
-        room = max(ROOM_MIN, work.by_id[stuck.task].minutes)
+        # What it leads to leaves it more room the next time, and each time twice as much.
+        room = max(ROOM_MIN, work.by_id[stuck.task].minutes) << (bumped[stuck.task] - 1)
         after = [link.then for link in work.out_of[stuck.task] if work.by_id[link.then].at is None]
         pushed = {**pushed, **{name: pushed.get(name, 0) + room for name in after}}
     return {}, stuck

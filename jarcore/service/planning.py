@@ -9,10 +9,11 @@ from jarcore.documents.plan import FORMAT, FORMAT_VERSION, Warm
 from jarcore.formula.evaluate import ENGINE
 from jarcore.service.giving_up import relaxed_in, warm_in
 from jarcore.service.laid_out import blocks_of, planned, windows_in
-from jarcore.service.mending import mends_of
+from jarcore.service.mending import Given, mends_of
 from jarcore.service.pinning import pinned_steps
 from jarcore.service.reasons import Reasons
 from jarcore.service.scheduling import Schedule, schedule_of
+from jarcore.service.work import Task
 
 
 def answer(schedule: Schedule) -> Plan:
@@ -37,7 +38,7 @@ def answer(schedule: Schedule) -> Plan:
         "served": [
             {
                 "plate": plates.get(task.course, ""),
-                "at": service.zone.written(decided.given[task.id].start + task.minutes),
+                "at": service.zone.written(decided.given[task.id].start + (task.ready_min or task.minutes)),
                 "course": task.course,
                 "covers": task.covers,
             }
@@ -45,13 +46,19 @@ def answer(schedule: Schedule) -> Plan:
         ],
         "steps": [planned(block, service, reasons, schedule.past, pinned) for block in blocks],
         "windows": windows_in(decided, service),
+        "drawn": list(schedule.work.drawn),
         "unplanned": [{"course": course, "text": text} for course, text in told],
         "relaxed": relaxed_in(decided, service),
         "mends": [],
         "warm_minutes": warm,
         "gap": decided.gap,
-        "notices": notices_of([*service.found, *schedule.told, *_not_ready(schedule), *_too_warm(schedule, warm)]),
+        "notices": notices_of([*_told(schedule), *_not_ready(schedule), *_too_warm(schedule, warm)]),
     }
+
+
+def _told(schedule: Schedule) -> list[Finding]:
+    """What was found on the way: in the document, of batches, of pins."""
+    return [*schedule.service.found, *schedule.work.told, *schedule.told]
 
 
 def _not_ready(schedule: Schedule) -> list[Finding]:
@@ -61,12 +68,20 @@ def _not_ready(schedule: Schedule) -> list[Finding]:
         for one in schedule.work.portions
         if not one.evaluation["ready"]
     }
+    late = {task.course for task in schedule.decided.work.tasks if _is_past(task, schedule)}
+    late |= {one.course for one in schedule.unplanned}
     past = [
         found("past-plate", one.path, at=schedule.service.zone.clock(one.begins))
         for one in schedule.service.plates
         if one.begins < schedule.past.floor
+        and any(course.plate and course.plate.id == one.id and course.id in late for course in schedule.service.courses)
     ]
     return [*told.values(), *past]
+
+
+def _is_past(task: Task, schedule: Schedule) -> bool:
+    """Whether something was to be served before anything is planned, and has not been."""
+    return task.at is not None and task.at < schedule.past.floor and task.id not in schedule.past.fixed
 
 
 def _too_warm(schedule: Schedule, warm: Sequence[Warm]) -> Iterator[Finding]:
@@ -87,17 +102,20 @@ def plan(
     search: bool = True,
     mends: bool = True,
     before: Plan | None = None,
+    now: str | None = None,
 ) -> Plan:
     """The plan of a service document.
 
     Parameters: document, a parsed service object (see jarcore.documents.service_object); pantry, the shipped one when
     absent; told, findings of the door; events, what has happened; search, whether a better plan than the one at once is
-    looked for; mends, whether what would mend it is; before, a plan that this one leaves only where it gains by that.
+    looked for; mends, whether what would mend it is; before, a plan that this one leaves only where it gains by that;
+    now, a local time before which nothing is planned, and before which the plan of before has happened where the
+    service says that work is under way.
     Returns: the plan. What cannot be planned is said in it; nothing raises. The same service gives the same plan.
     """
     stock = pantry or default_pantry()
-    schedule = schedule_of(document, stock, told, events, search, before=before)
+    schedule = schedule_of(document, stock, told, events, search, before=before, now=now)
     made = answer(schedule)
     if mends and not made["kept"]:
-        made["mends"] = mends_of(document, schedule, stock, events)
+        made["mends"] = mends_of(document, schedule, Given(stock, events, before, now))
     return made

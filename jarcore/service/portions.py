@@ -2,18 +2,17 @@
 
 import math
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Any
-
-import jsonpatch
 
 from jarcore.data import ALLERGENS, Pantry, avoided_by, parameter, sentence
 from jarcore.documents import Evaluation, NotAFormula, formula_object
-from jarcore.documents.patches import Patch, put_below
+from jarcore.documents.patches import Patch, changed, put_below
 from jarcore.formula.evaluate import evaluation_of
 from jarcore.formula.prepare import Prepared, prepare
 from jarcore.questions.scale import scale
 from jarcore.questions.substitute import substitute
+from jarcore.service.drawing import Batches, Drawn, aged
 from jarcore.service.served import Go, Ordered, PlateTimes, ReadService
 
 REFUSED = "not_to_be_cooked"
@@ -25,7 +24,8 @@ class Portion:
     """Covers of a course that are cooked alike: the formula for them, read and evaluated, and when they are served.
 
     `without` is what it is kept clean of, `holds` the allergens that whatever it touches has held from then on;
-    `left_out` names sides that these covers do not get.
+    `left_out` names sides that these covers do not get, `drawn` is what jars are drawn from, by their ids;
+    `par` that it is held raw-ready, for so long [min], and fired by ticket.
     """
 
     key: str
@@ -39,6 +39,9 @@ class Portion:
     without: frozenset[str] = frozenset()
     left_out: tuple[str, ...] = ()
     pans_counted: bool = False
+    drawn: Mapping[str, Drawn] = field(default_factory=dict)
+    par: bool = False
+    held_min: int = 0
 
     @property
     def holds(self) -> frozenset[str]:
@@ -68,8 +71,10 @@ class Refused:
     short_min: int = 0
 
 
-def portions_of(course: Ordered, service: ReadService, pantry: Pantry) -> Iterator[Portion | Refused]:
-    """The portions of a course, those without something first: they are cooked in clean oil."""
+def portions_of(course: Ordered, service: ReadService, batches: Batches, pantry: Pantry) -> Iterator[Portion | Refused]:
+    """The portions of a course, those without something first: they are cooked in clean oil. Jars are drawn from
+    BATCHES where there is one.
+    """
     if course.plate is None or course.formula is None or not course.covers:
         yield Refused(course.id, course.path, sentence("day/unstated", course=course.id))
         return
@@ -79,13 +84,15 @@ def portions_of(course: Ordered, service: ReadService, pantry: Pantry) -> Iterat
         yield Refused(course.id, course.path, sentence("day/no-formula", course=course.id, why=str(refusal)))
         return
     document = with_kitchen(document, service)
+    drawn = batches.for_course(course, document)
+    document = aged(document, drawn, course.plate.ends)
     plain = course.covers - sum(count for _, count, _ in course.variants)
     for name, count, without in course.variants:
         made = _variant(course, course.plate, document, name, count, without, pantry)
-        yield _in_kitchen(made, service)
+        yield _in_kitchen(made, service, drawn)
     if plain:
         made = _portion(course, document, course.id, plain, course.plate.goes(plain), pantry)
-        yield _in_kitchen(made, service)
+        yield _in_kitchen(made, service, drawn)
 
 
 def with_kitchen(document: Mapping[str, Any], service: ReadService) -> dict[str, Any]:
@@ -104,20 +111,14 @@ def with_kitchen(document: Mapping[str, Any], service: ReadService) -> dict[str,
     return changed(document, patch)
 
 
-def _in_kitchen(made: Portion | Refused, service: ReadService) -> Portion | Refused:
-    """A portion in a kitchen that counts its pans, where it states them."""
-    return replace(made, pans_counted=bool(service.pans)) if isinstance(made, Portion) else made
+def _in_kitchen(made: Portion | Refused, service: ReadService, drawn: Mapping[str, Drawn]) -> Portion | Refused:
+    """A portion in a kitchen that counts its pans, where it states them, with what its jars are drawn from."""
+    return replace(made, pans_counted=bool(service.pans), drawn=drawn) if isinstance(made, Portion) else made
 
 
 def _stated_pan(cook: Any) -> bool:
     pan = cook.get("pan")
     return isinstance(pan, Mapping) and isinstance(pan.get("diameter"), Mapping)
-
-
-def changed(document: Mapping[str, Any], patch: Patch) -> dict[str, Any]:
-    """The document with a patch applied."""
-    after: dict[str, Any] = jsonpatch.apply_patch(document, patch) if patch else dict(document)
-    return after
 
 
 def _portion(
@@ -146,6 +147,8 @@ def _portion(
         ready=ready,
         evaluation=evaluation,
         without=without,
+        par=course.plate.par if course.plate else False,
+        held_min=course.plate.ends - course.plate.begins if course.plate else 0,
         left_out=tuple(one.side.name or FISH for one in ready.sides if one.holds & without),
     )
 

@@ -4,22 +4,25 @@ import itertools
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
-from datetime import date
+from datetime import date, datetime
 from typing import Any, TypeVar
+from zoneinfo import ZoneInfo
 
-from jarcore.data import avoided_by, parameter, rows
+from jarcore.data import MINUTES_A_DAY, avoided_by, parameter, rows
 from jarcore.documents import Findings, found, read_service
 from jarcore.documents.findings import Finding
 from jarcore.documents.service import Course, KitchenPan, Person, Plate, Service, ServiceKitchen
 from jarcore.documents.service import Station as StationPart
 from jarcore.reading.quantities import limits
-from jarcore.service.served import MIDNIGHT, PAN, Hands, Ordered, Pinned, PlateTimes, ReadService, Stove
+from jarcore.service.served import MIDNIGHT, PAN, Ahead, Hands, Ordered, Pinned, PlateTimes, ReadService, Stove
 from jarcore.service.times import Zone, say_nothing, zone_of
 
 Say = Callable[..., None]
 N = TypeVar("N", Hands, Stove)
 UTC = "UTC"
 SERVINGS = "/servings"
+# Whoever has no hours is there for so long before and after it is away [min].
+LONG = 30 * MINUTES_A_DAY
 
 
 def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> ReadService:
@@ -55,8 +58,17 @@ def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> 
         courses=_courses(service.courses or [], plates, say),
         not_before=not_before,
         pins=_pins(service, zone, say),
+        batches=_batches(service, zone, say),
+        began=zone.read(service.began, "/began", say) if service.began else None,
         found=tuple(findings),
     )
+
+
+def first_and_last(document: Mapping[str, Any]) -> tuple[ZoneInfo, datetime, datetime]:
+    """The zone of a service, and when its first and its last plate is served; the epoch where none is."""
+    read = read_for_plan(document)
+    last = max((one.ends for one in read.plates), default=read.first)
+    return read.zone.info, read.zone.moment(read.first), read.zone.moment(last)
 
 
 def _pins(service: Service, zone: Zone, say: Say) -> tuple[Pinned, ...]:
@@ -71,6 +83,31 @@ def _pins(service: Service, zone: Zone, say: Say) -> tuple[Pinned, ...]:
         elif not (pin.step and pin.at):
             say("unstated/pin", path)
     return tuple(made.values())
+
+
+def _batches(service: Service, zone: Zone, say: Say) -> tuple[Ahead, ...]:
+    """Jars made ahead that say what and how much they are, the oldest first."""
+    made = []
+    for place, one in enumerate(service.batches or []):
+        path = f"/batches/{place}"
+        at = zone.read(one.made_at, f"{path}/made_at", say) if one.made_at else None
+        until = zone.read(one.use_by, f"{path}/use_by", say) if one.use_by else None
+        if at is None or not one.jar or not one.mass_g or one.mass_g <= 0:
+            say("unstated/batch", path)
+            continue
+        latest = at + int(parameter("jar_keeps"))
+        made.append(
+            Ahead(
+                id=one.id or f"batch-{place + 1}",
+                path=path,
+                course=one.course,
+                jar=one.jar,
+                mass_g=one.mass_g,
+                made_at=at,
+                use_by=latest if until is None else min(until, latest),
+            )
+        )
+    return tuple(sorted(made, key=lambda one: (one.made_at, one.path)))
 
 
 def _plates(service: Service, zone: Zone, say: Say) -> tuple[PlateTimes, ...]:
@@ -99,7 +136,9 @@ def _plate(plate: Plate, place: int, zone: Zone, say: Say) -> PlateTimes | None:
     most = int(plate.at_most) if plate.at_most and plate.at_most >= 1 else None
     if plate.at_most is not None and most is None:
         say("not-a-count", f"{path}/at_most", value=plate.at_most)
-    return PlateTimes(id=plate.id or f"plate-{place + 1}", path=path, begins=begins, ends=ends, at_most=most)
+    return PlateTimes(
+        id=plate.id or f"plate-{place + 1}", path=path, begins=begins, ends=ends, at_most=most, par=bool(plate.par)
+    )
 
 
 def _person(person: Person, place: int, day: date, zone: Zone, say: Say) -> Hands:
@@ -112,10 +151,43 @@ def _person(person: Person, place: int, day: date, zone: Zone, say: Say) -> Hand
             for back in range(int(parameter("days_ahead")), -1, -1)
             if (one := _hours(person, path, day, back, zone, say))
         ]
+    if person.away:
+        spells = _present(spells, _away(person, path, day, zone, say))
     can = frozenset(person.can) if person.can else None
     return Hands(
         id=person.id or f"person-{place + 1}", path=path, spells=None if spells is None else tuple(spells), can=can
     )
+
+
+def _away(person: Person, path: str, day: date, zone: Zone, say: Say) -> list[tuple[int, int]]:
+    """The times at which somebody is away [min since the epoch]: of the day of service, or whole ones."""
+    found = []
+    for place, one in enumerate(person.away or []):
+        where = f"{path}/away/{place}"
+        begins = zone.of_day(one.from_, day, f"{where}/from", say) if one.from_ else None
+        ends = zone.of_day(one.to, day, f"{where}/to", say) if one.to else None
+        if begins is not None and ends is not None and begins < ends:
+            found.append((begins, ends))
+        elif not (one.from_ and one.to) or (begins is not None and ends is not None):
+            say("unstated/away", where)
+    return found
+
+
+def _present(spells: list[tuple[int, int]] | None, away: Sequence[tuple[int, int]]) -> list[tuple[int, int]] | None:
+    """When somebody is there, without the times at which it is away."""
+    if not away:
+        return spells
+    left = (
+        [(min(begins for begins, _ in away) - LONG, max(ends for _, ends in away) + LONG)] if spells is None else spells
+    )
+    for begins, ends in away:
+        left = [
+            part
+            for here in left
+            for part in ((here[0], min(here[1], begins)), (max(here[0], ends), here[1]))
+            if part[1] > part[0]
+        ]
+    return left
 
 
 def _hours(person: Person, path: str, day: date, back: int, zone: Zone, say: Say) -> tuple[int, int] | None:

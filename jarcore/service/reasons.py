@@ -109,7 +109,7 @@ class Reasons:
             begins = given.start + at
             for one in who:
                 others = [t for t in self.timeline.by_person[one] if t.task != task.id]
-                yield _Use(one, begins, begins + part.minutes, others, spells[one])
+                yield _Use(one, begins, begins + part.minutes, others, spells.get(one, ()))
         for need, name in zip(task.stations, given.stations, strict=True):
             begins = given.start + need.begins_after()
             ends = begins + need.taken_min(task.minutes)

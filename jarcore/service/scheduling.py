@@ -7,6 +7,7 @@ from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, Pantry, parameter
 from jarcore.documents import Finding, Plan
+from jarcore.service.begun import as_before, past_by_clock, with_more
 from jarcore.service.deciding import EFFORT, Decided, Past, decide
 from jarcore.service.happened import past_of, read_events
 from jarcore.service.laid_out import step_ids
@@ -15,7 +16,7 @@ from jarcore.service.portions import Refused
 from jarcore.service.reading import read_for_plan
 from jarcore.service.searching import improve
 from jarcore.service.served import ReadService
-from jarcore.service.times import minute_of
+from jarcore.service.times import minute_of, say_nothing
 from jarcore.service.work import Work
 from jarcore.service.working import ServiceWork, work_of
 
@@ -28,6 +29,7 @@ class Schedule:
     work: ServiceWork
     past: Past
     decided: Decided
+    pantry: Pantry
     told: tuple[Finding, ...] = ()
 
     @property
@@ -49,27 +51,39 @@ def schedule_of(
     search: bool = True,
     effort: int = EFFORT,
     before: Plan | None = None,
+    now: str | None = None,
 ) -> Schedule:
     """The schedule of a service document, with what has happened (events) fixed.
 
     With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once; BEFORE is a plan that is left
-    only where that gains something.
+    only where that gains something, NOW the time before which nothing is planned any more. Where work is under way what
+    BEFORE has before NOW has happened.
     """
     service = read_for_plan(document, told)
+    minute = None if now is None else service.zone.read(now, "/now", say_nothing)
+    under_way = before if minute is not None and service.began is not None else None
+    if under_way is not None and minute is not None:
+        service = with_more(service, under_way, minute)
     work = work_of(service, pantry)
 
     def best(tasks: Work, past: Past) -> Decided:
-        once = decide(tasks, service, past, effort)
+        tried = [decide(tasks, service, past, effort)]
+        if under_way is not None:
+            # What came on top finds its place around the plan that stands, or the whole plan gives way.
+            tried.append(decide(tasks, service, as_before(under_way, tasks, service, past), effort))
+        once = min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6), round(one.cost, 6)))
         return improve(once, service, past) if search else once
 
     # What happens meets the plan that was shown.
     happened = read_events(events, service)
-    stays = Past(floor=floor_of(service))
+    stays = Past(floor=max(floor_of(service), minute or 0))
     if before is not None:
         stays = replace(stays, before=starts_of(before, work.work), who=who_in(before, work.work))
     past, tasks = past_of(happened, work.work, stays, lambda past: best(work.work, past))
+    if under_way is not None and minute is not None and not happened:
+        past, tasks = past_by_clock(under_way, tasks, service, past, minute)
     decided, pins_told = held(tasks, service, past, lambda some: best(some, past))
-    return Schedule(service=service, work=work, past=past, decided=decided, told=tuple(pins_told))
+    return Schedule(service=service, work=work, past=past, decided=decided, pantry=pantry, told=tuple(pins_told))
 
 
 def starts_of(plan: Plan, work: Work) -> dict[str, int]:

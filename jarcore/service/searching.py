@@ -53,7 +53,8 @@ class _Model:
         if task.id in self.past.fixed or task.pinned is not None:
             self.starts[task.id] = self.cp.NewConstant(now)
             return
-        floor = max(0, self.past.floor - self.base)
+        heats = min((need.begins_after() for need in task.stations if need.before), default=0)
+        floor = max(0, self.past.floor - self.base) - heats
         last = self.last
         start = self.cp.NewIntVar(min(now, max(floor, now - EARLIER)), last, task.id)
         self.starts[task.id] = start
@@ -152,7 +153,7 @@ class _Model:
     def _goes_on(self, start: int, minutes: int, names: Iterable[str], taken: dict[str, list[Any]]) -> None:
         """What has begun takes its people as long as it goes on; what is over takes nothing."""
         for name in names:
-            if (going := self._yet(start, minutes)) is not None:
+            if name in taken and (going := self._yet(start, minutes)) is not None:
                 taken[name].append(going)
 
     def _yet(self, start: int, minutes: int) -> Any:
@@ -182,7 +183,7 @@ class _Model:
             for place, need in enumerate(task.stations):
                 if task.id in self.past.fixed:
                     going = self._still_on(task, need, given)
-                    if going is not None:
+                    if going is not None and given.stations[place] in held:
                         held[given.stations[place]].append(going)
                     continue
                 here = []

@@ -25,17 +25,20 @@ class Go:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PlateTimes:
-    """A plate as read: from when to when it is served [min since the epoch], at most so many covers a go."""
+    """A plate as read: from when to when it is served [min since the epoch], at most so many covers a go; a par is
+    ready by the first of them, and held until the last.
+    """
 
     id: str
     path: str
     begins: int
     ends: int
     at_most: int | None
+    par: bool = False
 
     def goes(self, covers: int) -> tuple[Go, ...]:
         """The goes that serve so many covers, spread evenly over the wave; one where no most is stated."""
-        many = max(1, math.ceil(covers / self.at_most)) if self.at_most else 1
+        many = max(1, math.ceil(covers / self.at_most)) if self.at_most and not self.par else 1
         each, more = divmod(covers, many)
         step = (self.ends - self.begins) / (many - 1) if many > 1 else 0.0
         return tuple(
@@ -99,6 +102,21 @@ class Pinned:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Ahead:
+    """A jar made ahead, as read: how much there is of it [g], when it was made and until when it is used [min since the
+    epoch].
+    """
+
+    id: str
+    path: str
+    course: str | None
+    jar: str
+    mass_g: float
+    made_at: int
+    use_by: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ReadService:
     """A service as read; before `not_before` nothing is planned [min since the epoch].
 
@@ -115,6 +133,8 @@ class ReadService:
     courses: tuple[Ordered, ...]
     not_before: int | None
     pins: tuple[Pinned, ...]
+    batches: tuple[Ahead, ...]
+    began: int | None
     found: tuple[Finding, ...]
 
     @property

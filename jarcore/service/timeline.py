@@ -131,12 +131,15 @@ class Timeline:
         """Take what a task was given."""
         for (at, part), people in zip(task.handled, given.people, strict=True):
             for one in people:
-                self.by_person[one].append(Taken(given.start + at, given.start + at + part.minutes, task.id))
+                self.by_person.setdefault(one, []).append(
+                    Taken(given.start + at, given.start + at + part.minutes, task.id)
+                )
                 self.served[one] = self.served.get(one, 0) + part.minutes
         for need, name in zip(task.stations, given.stations, strict=True):
             begins = given.start + need.begins_after()
             ends = begins + need.taken_min(task.minutes)
-            self.by_stove[name].append(Taken(begins, ends, task.id, need.holds, need.clean_of))
+            taken = Taken(begins, ends, task.id, need.holds, need.clean_of)
+            self.by_stove.setdefault(name, []).append(taken)
 
     def take_back(self, task: Task, given: Given) -> None:
         """Give back what was taken last."""

@@ -99,5 +99,10 @@ def minute_of(there: datetime) -> int:
     return int((there.astimezone(UTC) - EPOCH) // timedelta(minutes=1))
 
 
+def minutes_between(one: str, other: str) -> int:
+    """Whole minutes from one time of a plan to another."""
+    return minute_of(datetime.fromisoformat(other)) - minute_of(datetime.fromisoformat(one))
+
+
 def say_nothing(*_: object, **__: object) -> None:
     """For what is read a second time: what was said of it is not said again."""

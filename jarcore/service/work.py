@@ -50,7 +50,7 @@ class Task:
     """Parts that follow one another without a gap, on the same stations, for a portion of a course.
 
     `at` is where it must end [min since the epoch], for what is served; None for all else. `pinned` is where a cook has
-    put its start [min since the epoch].
+    put its start [min since the epoch]; `ready_min` how long after its start it is served, where that is not its end.
     """
 
     id: str
@@ -62,6 +62,7 @@ class Task:
     stations: tuple[Station, ...] = ()
     at: int | None = None
     pinned: int | None = None
+    ready_min: int | None = None
     covers: int = 0
     batch: bool = False
     preheats: str = ""

@@ -4,6 +4,7 @@ from server.accounts.api import router as session
 from server.accounts.requests import SignedIn
 from server.common.answers import JarAPI
 from server.common.problems import register
+from server.day.ahead import router as ahead
 from server.day.api import router as day
 from server.feed.api import router as feed
 from server.formulas.api import router as formulas
@@ -22,3 +23,4 @@ api.add_router("", questions)
 api.add_router("", pantry)
 api.add_router("", work)
 api.add_router("", day)
+api.add_router("", ahead)

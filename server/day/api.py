@@ -8,14 +8,12 @@ from ninja import Router, Schema
 
 from jarcore.documents.plan import Plan
 from jarcore.exchange import calendar, run_sheet
-from jarcore.service import moved
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import StaleOut, body, file_of, named
-from server.day import selectors, services
+from server.day import planned, selectors, services
 from server.day.models import Service
 from server.day.planned import plan_of
-from server.pantry.selectors import stock_of
 
 router = Router(tags=["services"])
 Paper = Literal["a4", "letter"]
@@ -65,6 +63,14 @@ class TodayItem(ServiceItem):
     next: list[NextStep]
 
 
+class TrailEntry(Schema):
+    """A change of the day: when, by whom, and what followed."""
+
+    at: str
+    by: str
+    says: list[str]
+
+
 class ServiceOut(Schema):
     """A service opened: its document, the plan of it, and what is otherwise by that than before the last change.
 
@@ -78,6 +84,7 @@ class ServiceOut(Schema):
     plan: Plan
     searched: bool
     changed: list[str]
+    trail: list[TrailEntry]
 
 
 class MovedIn(Schema):
@@ -120,6 +127,7 @@ def _opened(service: Service) -> dict[str, Any]:
         "plan": plan_of(service),
         "searched": service.searched,
         "changed": service.changed,
+        "trail": service.trail,
     }
 
 
@@ -156,7 +164,7 @@ def begin_service(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, 
     """A new service; without a document it is one as the kitchen last had it."""
     mine = kitchen_to_write(request.user, kitchen)
     document = services.begun_of(request.body) or services.usual(mine, request.user, timezone.now())
-    return 201, _opened(services.begin(mine, request.user, document))
+    return 201, _opened(services.begin(mine, request.user, document, timezone.now()))
 
 
 @router.get("/kitchens/{kitchen}/services/{service}", response={200: ServiceOut}, operation_id="open_service")
@@ -182,7 +190,7 @@ def save_service(request: AuthedRequest, kitchen: str, service: int) -> dict[str
     mine = kitchen_to_write(request.user, kitchen)
     _find(request, kitchen, service)
     revision, document = services.changed_of(request.body)
-    return _opened(services.save(mine, request.user, service, revision, document))
+    return _opened(services.save(mine, request.user, service, revision, document, timezone.now()))
 
 
 @router.put("/kitchens/{kitchen}/services/{service}/thrown-out", response={204: None}, operation_id="throw_service_out")
@@ -194,11 +202,11 @@ def throw_service_out(request: AuthedRequest, kitchen: str, service: int, thrown
     return 204, None
 
 
-@router.post("/kitchens/{kitchen}/services/{service}/moved", response={200: MovedOut}, operation_id="step_moved")
+@router.post("/kitchens/{kitchen}/services/{service}/ask/moved", response={200: MovedOut}, operation_id="step_moved")
 def step_moved(request: AuthedRequest, kitchen: str, service: int, step: MovedIn) -> dict[str, Any]:
     """What it would cost to have a step somewhere else; nothing is changed by asking."""
     found = _find(request, kitchen, service)
-    possible, says = moved(found.document, plan_of(found), step.step, step.at, stock_of(found.kitchen).pantry)
+    possible, says = planned.step_moved(found, step.step, step.at, timezone.now())
     return {"possible": possible, "says": says}
 
 

@@ -37,6 +37,10 @@ class Service(models.Model):
     begins_at = models.DateTimeField()
     serves_at = models.DateTimeField()
     ends_at = models.DateTimeField()
+    # The time at which it was planned: nothing is planned before it.
+    planned_at = models.DateTimeField(null=True)
+    # What was changed while work was under way: when, by whom, and what followed.
+    trail = models.JSONField(default=list)
     thrown_out_at = models.DateTimeField(null=True)
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
@@ -76,3 +80,44 @@ class ServiceRevision(models.Model):
 
     def __str__(self) -> str:
         return f"{self.service} · revision {self.revision}"
+
+
+class BatchQuery(models.QuerySet["Batch"]):
+    """Rows of one kitchen only."""
+
+    def of(self, kitchen: Kitchen) -> "BatchQuery":
+        """The kitchen's batches."""
+        return self.filter(kitchen=kitchen)
+
+
+class Batch(models.Model):
+    """A jar made ahead: of which formula and version, how much [g], when, and until when it is used."""
+
+    kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="batches")
+    # The formula's number and the jar's id in it; the name is kept, for formulas go and are called otherwise.
+    formula = models.BigIntegerField()
+    version = models.PositiveIntegerField(null=True)
+    jar = models.CharField(max_length=64)
+    name = models.TextField()
+    mass_g = models.FloatField()
+    made_at = models.DateTimeField()
+    use_by = models.DateTimeField()
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    thrown_out_at = models.DateTimeField(null=True)
+
+    objects = BatchQuery.as_manager()
+
+    class Meta:
+        indexes = [
+            models.Index(
+                fields=["kitchen", "use_by"], name="batch_by_use", condition=models.Q(thrown_out_at__isnull=True)
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.name} · {self.mass_g:.0f} g"
+
+    @property
+    def name_in_plans(self) -> str:
+        """What plans call it."""
+        return f"batch-{self.pk}"

@@ -8,30 +8,70 @@ from django.utils import timezone
 
 from jarcore.documents.plan import Plan
 from jarcore.formula import ENGINE
-from jarcore.service import compared, plan
+from jarcore.service import compared, first_and_last, moved, plan
+from server.day.asked import Asked, asked_of
 from server.day.models import Service
 from server.feed.services import What, note
 from server.pantry.selectors import stock_of
 
 # What a saved service fills.
-FILLED = ("document", "title", "plan", "plan_before", "searched", "changed", "begins_at", "serves_at", "ends_at")
-PINS = "pins"
+FILLED = (
+    "document",
+    "title",
+    "plan",
+    "plan_before",
+    "searched",
+    "changed",
+    "begins_at",
+    "serves_at",
+    "ends_at",
+    "planned_at",
+    "trail",
+)
+PINS, BEGAN = "pins", "began"
+# So many changes of the day are told.
+MOST_TOLD = 100
 
 
-def fill(service: Service, before: dict[str, Any] | None) -> None:
-    """Plan a service at once and fill its columns; BEFORE is its document as it was, None for a new one.
+def _asked(service: Service, document: dict[str, Any]) -> Asked:
+    return asked_of(service.kitchen, document, stock_of(service.kitchen), service.pk)
 
-    Where steps are only put somewhere the plan that was shown is left no further than it has to be.
+
+def _at_once(service: Service, document: dict[str, Any], before: Plan | None) -> Plan:
+    """The plan at once of a document of a service, as of when it is planned."""
+    asked = _asked(service, document)
+    pantry, now = stock_of(service.kitchen).pantry, _now(service, document)
+    return plan(asked.document, pantry, asked.told, search=False, mends=False, before=before, now=now)
+
+
+def _now(service: Service, document: dict[str, Any]) -> str | None:
+    """The time before which nothing is planned, local to the service; None where that does not count."""
+    if service.planned_at is None:
+        return None
+    zone, _, _ = first_and_last(document)
+    return service.planned_at.astimezone(zone).strftime("%Y-%m-%dT%H:%M")
+
+
+def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: datetime | None) -> None:
+    """Plan a service at once and fill its columns.
+
+    BEFORE is its document as it was, None for a new one; BY who changed it. Nothing is planned before PLANNED_AT. Where
+    steps are only put somewhere, and where work is under way, the plan that was shown is left no further than it has to
+    be.
     """
-    stock = stock_of(service.kitchen)
-    shown: Plan | None = plan_of(service) if before is not None and _puts_only(before, service.document) else None
-    now = plan(service.document, stock.pantry, stock.told, search=False, mends=False, before=shown)
+    service.planned_at = planned_at
+    under_way = bool(service.document.get(BEGAN))
+    kept = before is not None and (under_way or _puts_only(before, service.document))
+    shown: Plan | None = plan_of(service) if kept else None
+    now = _at_once(service, service.document, shown)
     service.changed = []
     if before is not None:
-        was = shown or plan(before, stock.pantry, stock.told, search=False, mends=False)
-        service.changed = compared(was, now)
+        service.changed = compared(shown or _at_once(service, before, None), now)
         if service.searched:
             service.plan_before = service.plan
+        if under_way and planned_at is not None:
+            entry = {"at": planned_at.isoformat(timespec="minutes"), "by": by, "says": service.changed}
+            service.trail = [entry, *service.trail][:MOST_TOLD]
     service.plan, service.searched = dict(now), False
     title = service.document.get("title")
     service.title = title.strip() if isinstance(title, str) else ""
@@ -63,8 +103,7 @@ def plan_of(service: Service) -> Plan:
     if service.plan.get("engine") == ENGINE:
         kept: Plan = service.plan
         return kept
-    stock = stock_of(service.kitchen)
-    return plan(service.document, stock.pantry, stock.told, search=False, mends=False)
+    return _at_once(service, service.document, None)
 
 
 def look_for_better(number: int) -> None:
@@ -72,9 +111,10 @@ def look_for_better(number: int) -> None:
     service = Service.objects.select_related("kitchen").filter(pk=number, thrown_out_at__isnull=True).first()
     if service is None or service.searched:
         return
-    stock = stock_of(service.kitchen)
-    pinned = bool(service.document.get(PINS))
-    better = plan(service.document, stock.pantry, stock.told, before=plan_of(service) if pinned else None)
+    asked, pantry = _asked(service, service.document), stock_of(service.kitchen).pantry
+    stays = bool(service.document.get(PINS) or service.document.get(BEGAN))
+    now = _now(service, service.document)
+    better = plan(asked.document, pantry, asked.told, before=plan_of(service) if stays else None, now=now)
     with transaction.atomic():
         held = Service.objects.held(number)
         if held.revision != service.revision:
@@ -85,3 +125,11 @@ def look_for_better(number: int) -> None:
         _fill_times(held, better)
         held.save(update_fields=["plan", "searched", "changed", "begins_at", "serves_at", "ends_at"])
         note(held.kitchen, What.SERVICE, held.pk, held.revision)
+
+
+def step_moved(service: Service, step: str, at: str, now: datetime) -> tuple[bool, list[str]]:
+    """What it would cost to have a step of a service begin at a local time, as it is asked now."""
+    service.planned_at = service.planned_at and now
+    asked = _asked(service, service.document)
+    local = _now(service, service.document)
+    return moved(asked.document, plan_of(service), step, at, stock_of(service.kitchen).pantry, local)

@@ -7,14 +7,20 @@ from typing import Any
 from django.db.models import Q
 
 from jarcore.documents.plan import PlannedStep
+from jarcore.service import AheadLists, ahead
 from server.accounts.models import Kitchen
-from server.day.models import Service, ServiceQuery
+from server.day.asked import asked_of, drawn_by_others
+from server.day.models import Batch, Service, ServiceQuery
 from server.day.planned import plan_of
+from server.formulas.selectors import document_of
+from server.pantry.selectors import stock_of
 
 PAGE = 60
 # A service stands on the table from so long before its work begins until so long after its last plate.
 AHEAD, AFTER = timedelta(hours=18), timedelta(hours=1)
 MOST_TODAY, MOST_NEXT = 6, 8
+# Lists are made of so many services, and so many batches are told.
+MOST_AHEAD, MOST_BATCHES = 12, 100
 
 
 def services(kitchen: Kitchen, before: int | None = None) -> list[Service]:
@@ -60,3 +66,32 @@ def courses_of(plan: dict[str, Any]) -> list[dict[str, Any]]:
         mine["covers"] += one["covers"]
         mine["first"], mine["last"] = min(mine["first"], one["at"]), max(mine["last"], one["at"])
     return list(found.values())
+
+
+def batches(kitchen: Kitchen) -> list[tuple[Batch, float]]:
+    """The kitchen's batches that are not thrown out, what is used first first, and what is left of each once all
+    services have drawn [g].
+    """
+    drawn = drawn_by_others(kitchen, None)
+    found = Batch.objects.of(kitchen).filter(thrown_out_at__isnull=True).select_related("made_by")
+    return [(one, one.mass_g - drawn[one.name_in_plans]) for one in found.order_by("use_by", "id")[:MOST_BATCHES]]
+
+
+def name_of_jar(kitchen: Kitchen, formula: int, version: int | None, jar: str) -> str | None:
+    """What a jar of a formula is called, with its formula; None where there is no such jar."""
+    document = document_of(kitchen, formula, version) or {}
+    jars = document.get("jars")
+    for one in jars if isinstance(jars, list) else []:
+        if isinstance(one, dict) and one.get("id") == jar:
+            return ", ".join(str(part) for part in (one.get("name") or one.get("kind"), document.get("title")) if part)
+    return None
+
+
+def ahead_of(kitchen: Kitchen, now: datetime, span: timedelta) -> AheadLists:
+    """The lists of the services that are served from now on within a span."""
+    found = Service.objects.of(kitchen).filter(thrown_out_at__isnull=True, ends_at__gte=now, serves_at__lte=now + span)
+    soon = found.select_related("kitchen").order_by("serves_at", "id").defer("plan_before")[:MOST_AHEAD]
+    stock = stock_of(kitchen)
+    return ahead(
+        [(asked_of(kitchen, one.document, stock, one.pk).document, plan_of(one)) for one in soon], stock.pantry
+    )

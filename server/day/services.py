@@ -1,6 +1,6 @@
 """Verbs on services: begin one, save it, throw it out and bring it back."""
 
-from dataclasses import asdict
+from dataclasses import asdict, dataclass
 from datetime import datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -8,13 +8,14 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 from django.utils import timezone
 
+from jarcore.data import parameter
 from jarcore.documents import merge, service_object
 from jarcore.documents.service import FORMAT, FORMAT_VERSION
 from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
-from server.day.models import Service, ServiceRevision
+from server.day.models import Batch, Service, ServiceRevision
 from server.day.planned import FILLED, fill
 from server.day.selectors import upcoming
 from server.feed.services import What, note
@@ -77,18 +78,26 @@ def usual(kitchen: Kitchen, user: User, now: datetime) -> dict[str, Any]:
     }
 
 
-def begin(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Service:
-    """A new service with its plan at once."""
+def begin(kitchen: Kitchen, user: User, document: dict[str, Any], planned_at: datetime | None = None) -> Service:
+    """A new service with its plan at once; nothing of it is planned before PLANNED_AT, where that is said."""
     service = Service(kitchen=kitchen, document=document)
-    fill(service, None)
+    fill(service, None, user.initials, planned_at)
     with transaction.atomic():
         service.save()
         _kept(service, user)
     return service
 
 
-def save(kitchen: Kitchen, user: User, number: int, based_on: int, document: dict[str, Any]) -> Service:
-    """Save the service that was based on a revision, and plan it at once; a better plan is looked for later.
+def save(
+    kitchen: Kitchen,
+    user: User,
+    number: int,
+    based_on: int,
+    document: dict[str, Any],
+    planned_at: datetime | None = None,
+) -> Service:
+    """Save the service that was based on a revision, and plan it at once; a better plan is looked for later. Nothing is
+    planned before PLANNED_AT, where that is said.
 
     Raises: Service.DoesNotExist; Problem 409 when somebody saved since, with base, theirs, yours, the three-way merge
     and the places where both changed the same thing.
@@ -100,7 +109,7 @@ def save(kitchen: Kitchen, user: User, number: int, based_on: int, document: dic
         if service.document == document:
             return service
         before, service.document = service.document, document
-        fill(service, before)
+        fill(service, before, user.initials, planned_at)
         with transaction.atomic():
             held = Service.objects.of(kitchen).held(number)
             if held.revision != service.revision:
@@ -164,3 +173,49 @@ def empty_the_bin() -> int:
     """Delete what was thrown out too long ago to be brought back; how many services that were."""
     gone, _ = Service.objects.filter(thrown_out_at__lt=timezone.now() - BIN).delete()
     return gone
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Made:
+    """A jar that was made ahead: of which formula and version, which jar of it, how much [g], when; until when it is
+    used, where that is said.
+    """
+
+    formula: int
+    version: int | None
+    jar: str
+    name: str
+    mass_g: float
+    made_at: datetime
+    use_by: datetime | None = None
+
+
+@transaction.atomic
+def keep_batch(kitchen: Kitchen, user: User, made: Made) -> Batch:
+    """Keep a jar that was made ahead; services that are still to come draw from it. It is used within what a jar keeps
+    at most, whatever is said.
+    """
+    latest = made.made_at + timedelta(minutes=parameter("jar_keeps"))
+    batch = Batch.objects.create(
+        kitchen=kitchen,
+        formula=made.formula,
+        version=made.version,
+        jar=made.jar,
+        name=made.name,
+        mass_g=made.mass_g,
+        made_at=made.made_at,
+        use_by=min(latest, made.use_by or latest),
+        made_by=user,
+    )
+    plan_anew(kitchen)
+    note(kitchen, What.SERVICE)
+    return batch
+
+
+@transaction.atomic
+def throw_batch_out(kitchen: Kitchen, number: int, *, out: bool) -> None:
+    """Throw a batch out, or bring it back. Raises: Batch.DoesNotExist."""
+    batch = Batch.objects.of(kitchen).select_for_update().get(pk=number)
+    Batch.objects.filter(pk=batch.pk).update(thrown_out_at=timezone.now() if out else None)
+    plan_anew(kitchen)
+    note(kitchen, What.SERVICE)

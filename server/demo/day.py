@@ -1,4 +1,4 @@
-"""Tonight's service of the demo. Its times go with the clock, so that something always lies ahead."""
+"""The demo's services and what it has made ahead. Times go with the clock, so that something always lies ahead."""
 
 import copy
 import json
@@ -10,27 +10,27 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from server.accounts.models import Kitchen, User
-from server.day.services import begin, of_title, save
+from server.day.selectors import batches
+from server.day.services import Made, begin, keep_batch, of_title, save
 from server.demo.people import KITCHEN, PEOPLE
 from server.formulas.selectors import newest_version_of
 
-TONIGHT = json.loads((Path(__file__).parent / "service.json").read_text(encoding="utf-8"))
+DEMO = json.loads((Path(__file__).parent / "services.json").read_text(encoding="utf-8"))
 TIMES = ("at", "from", "to")
-# The first plate leaves so long from now, on the half hour.
-AHEAD, ROUND = timedelta(hours=4), timedelta(minutes=30)
+# Tonight's first plate leaves so long from now, on the half hour; tomorrow's at noon.
+AHEAD, ROUND, NOON = timedelta(hours=4), timedelta(minutes=30), 12
 
 
-def first_plate(now: datetime) -> datetime:
-    """When the demo's first plate leaves."""
+def _first_plates(now: datetime) -> tuple[datetime, datetime]:
+    """When the first plates of tonight and of tomorrow leave, by the clock of the kitchen."""
     ahead = now + AHEAD
-    return ahead + (datetime.min.replace(tzinfo=ahead.tzinfo) - ahead) % ROUND
+    tonight = ahead + (datetime.min.replace(tzinfo=ahead.tzinfo) - ahead) % ROUND
+    return tonight, (tonight + timedelta(days=1)).replace(hour=NOON, minute=0, second=0, microsecond=0)
 
 
-def tonight(kitchen: Kitchen, now: datetime) -> dict[str, Any]:
-    """Tonight's service: the template's minutes as times, its titles as the formulas' newest versions."""
-    document: dict[str, Any] = copy.deepcopy(TONIGHT)
-    zone = ZoneInfo(kitchen.settings.time_zone)
-    first = first_plate(now.astimezone(zone))
+def _dated(kitchen: Kitchen, template: dict[str, Any], first: datetime) -> dict[str, Any]:
+    """A service: the template's minutes as times from its first plate, its titles as the formulas' newest versions."""
+    document: dict[str, Any] = copy.deepcopy(template)
     document["timezone"] = kitchen.settings.time_zone
     for plate in document["plates"]:
         for name in TIMES:
@@ -45,13 +45,28 @@ def tonight(kitchen: Kitchen, now: datetime) -> dict[str, Any]:
 
 @transaction.atomic
 def shift(now: datetime) -> None:
-    """Begin tonight's service where it is not there, and move it ahead where it is over."""
+    """Begin the demo's services where they are not there, and move ahead those that are over; and make its batches."""
     kitchen = Kitchen.objects.filter(slug=KITCHEN).first()
     owner = User.objects.filter(username=PEOPLE[0][0]).first()
     if kitchen is None or owner is None:
         return
-    found = of_title(kitchen, TONIGHT["title"])
-    if found is None:
-        begin(kitchen, owner, tonight(kitchen, now))
-    elif found.ends_at < now:
-        save(kitchen, owner, found.pk, found.revision, tonight(kitchen, now))
+    there = now.astimezone(ZoneInfo(kitchen.settings.time_zone))
+    if not batches(kitchen):
+        for one in DEMO["batches"]:
+            version = newest_version_of(kitchen, one["title"])
+            jar = next(jar for jar in version.document["jars"] if jar["id"] == one["jar"])
+            made = Made(
+                formula=version.formula_id,
+                version=version.number,
+                jar=one["jar"],
+                name=f"{jar['name']}, {one['title']}",
+                mass_g=one["mass_g"],
+                made_at=now - timedelta(hours=one["hours_ago"]),
+            )
+            keep_batch(kitchen, owner, made)
+    for template, first in zip(DEMO["services"], _first_plates(there), strict=True):
+        found = of_title(kitchen, template["title"])
+        if found is None:
+            begin(kitchen, owner, _dated(kitchen, template, first))
+        elif found.ends_at < now:
+            save(kitchen, owner, found.pk, found.revision, _dated(kitchen, template, first))

@@ -132,6 +132,15 @@ def newest_version_of(kitchen: Kitchen, title: str) -> FormulaVersion:
     return kept.latest("formula", "number")
 
 
+def document_of(kitchen: Kitchen, formula: int, version: int | None) -> dict[str, Any] | None:
+    """The document of a version of a formula, of its draft where none is named; None where there is none."""
+    found = Formula.objects.of(kitchen).filter(pk=formula).first()
+    if found is None or version is None:
+        return found.document if found else None
+    kept = found.versions.filter(number=version).first()
+    return kept.document if kept else None
+
+
 def versions_of(formula: Formula) -> list[tuple[FormulaVersion, int | None]]:
     """A formula's versions without their documents, newest first, each with the version that it came from.
 

@@ -1,9 +1,10 @@
 """Services over HTTP: begun, changed, planned, merged, printed; nobody else's."""
 
 import json
-from datetime import datetime
+from datetime import datetime, timedelta
 from io import BytesIO
 from typing import Any
+from zoneinfo import ZoneInfo
 
 import time_machine
 import vobject
@@ -14,7 +15,13 @@ from server.day.models import Service
 from tests.core.cases import ROOT, changed
 from tests.http.door import DoorTest, person
 
-EVENING = json.loads((ROOT / "examples/zander-evening.service.json").read_text(encoding="utf-8"))
+# A day that lies ahead whenever this runs, and how far its clocks are from UTC.
+AHEAD = datetime.now(ZoneInfo("Europe/Oslo")).replace(hour=19) + timedelta(days=5)
+DAY, OFFSET = f"{AHEAD:%Y-%m-%d}", AHEAD.isoformat()[-6:]
+EVENING = json.loads(
+    (ROOT / "examples/zander-evening.service.json").read_text(encoding="utf-8").replace("2026-12-04", DAY)
+)
+BATCHES = "/api/kitchens/galley/batches"
 SERVICES = "/api/kitchens/galley/services"
 
 
@@ -34,7 +41,7 @@ class ServicesTest(DoorTest):
             "POST", SERVICES, body, content_type="application/json", headers={"X-CSRFToken": token}
         ).json()
         self.assertFalse(made["searched"])
-        self.assertEqual(made["plan"]["served"][0]["at"], "2026-12-04T19:00+01:00")
+        self.assertEqual(made["plan"]["served"][0]["at"], f"{DAY}T19:00{OFFSET}")
         self.work_off()
         later = self.json("GET", f"{SERVICES}/{made['id']}")
         self.assertTrue(later["searched"] and later["plan"]["kept"])
@@ -50,9 +57,9 @@ class ServicesTest(DoorTest):
 
     def test_a_change_says_what_is_otherwise(self) -> None:
         made = self.begun()
-        later = self.saved(made, plates__0__at="2026-12-04T19:30")
+        later = self.saved(made, plates__0__at=f"{DAY}T19:30")
         self.assertTrue(any("30 min later" in text for text in later["changed"]), later["changed"])
-        self.assertEqual(Service.objects.get().serves_at, datetime.fromisoformat("2026-12-04T19:30+01:00"))
+        self.assertEqual(Service.objects.get().serves_at, datetime.fromisoformat(f"{DAY}T19:30{OFFSET}"))
         same = self.saved(later)
         self.assertEqual(same["revision"], later["revision"])
 
@@ -68,13 +75,13 @@ class ServicesTest(DoorTest):
     def test_a_step_put_elsewhere_costs_what_is_said_and_stays_there(self) -> None:
         made = self.begun()
         step = next(one for one in made["plan"]["steps"] if one["do"] == "clean")
-        asked = {"step": step["id"], "at": "2026-12-04T18:10"}
-        told = self.json("POST", f"{SERVICES}/{made['id']}/moved", asked)
+        asked = {"step": step["id"], "at": f"{DAY}T18:10"}
+        told = self.json("POST", f"{SERVICES}/{made['id']}/ask/moved", asked)
         self.assertTrue(told["possible"])
         pinned = self.saved(made, pins=[asked])
-        self.assertEqual([one["start"] for one in pinned["plan"]["steps"] if one["pinned"]], ["2026-12-04T18:10+01:00"])
+        self.assertEqual([one["start"] for one in pinned["plan"]["steps"] if one["pinned"]], [f"{DAY}T18:10{OFFSET}"])
         plate = next(one for one in made["plan"]["steps"] if one["do"] == "plate")
-        never = self.json("POST", f"{SERVICES}/{made['id']}/moved", {"step": plate["id"], "at": "2026-12-04T17:00"})
+        never = self.json("POST", f"{SERVICES}/{made['id']}/ask/moved", {"step": plate["id"], "at": f"{DAY}T17:00"})
         self.assertFalse(never["possible"])
         self.assertIn("cannot be at 17:00", never["says"][0])
 
@@ -100,7 +107,7 @@ class ServicesTest(DoorTest):
         self.assertEqual([(one["id"], one["courses"][0]["covers"]) for one in listed], [(made["id"], 4)])
         self.assertEqual(self.json("GET", f"{SERVICES}?before={made['id']}")["items"], [])
         self.assertEqual(self.json("GET", f"{SERVICES}/today"), [])
-        with time_machine.travel("2026-12-04T17:30+01:00", tick=False):
+        with time_machine.travel(f"{DAY}T17:30{OFFSET}", tick=False):
             (now,) = self.json("GET", f"{SERVICES}/today")
         self.assertIn("Lift the fish out", now["next"][0]["text"])
 
@@ -137,3 +144,79 @@ class ServicesTest(DoorTest):
         body = {"revision": 1, "document": EVENING}
         for method, path in (("POST", SERVICES), ("PUT", f"{SERVICES}/{made['id']}")):
             self.assert_problem(self.send(eyes, method, path, body), 403)
+
+    def test_covers_that_come_on_top_leave_what_has_happened_where_it_was(self) -> None:
+        made = self.begun()
+        with time_machine.travel(f"{DAY}T17:30{OFFSET}", tick=False):
+            under_way = self.saved(made, began=f"{DAY}T16:00")
+            more = self.saved(under_way, courses__0__covers=6)
+        before = {step["id"]: (step["start"], step["end"], step["people"]) for step in made["plan"]["steps"]}
+        past = [step for step in more["plan"]["steps"] if step["fixed"]]
+        self.assertTrue(past)
+        for step in past:
+            self.assertEqual((step["start"], step["end"], step["people"]), before[step["id"]])
+        self.assertEqual(
+            sorted((one["course"], one["covers"]) for one in more["plan"]["served"]),
+            [("zander", 4), ("zander-more", 2)],
+        )
+        self.assertEqual([one["by"] for one in more["trail"]], ["CO", "CO"])
+        self.assertTrue(more["trail"][0]["says"])
+
+    def test_nothing_is_planned_before_now(self) -> None:
+        with time_machine.travel(f"{DAY}T18:30{OFFSET}", tick=False):
+            late = self.begun()
+        self.assertGreaterEqual(late["plan"]["starts_at"], f"{DAY}T18:30")
+        self.assertFalse(late["plan"]["kept"])
+        with time_machine.travel(f"{DAY}T23:30{OFFSET}", tick=False):
+            past = self.begun()
+        self.assertIn("is past", " ".join(one["text"] for one in past["plan"]["notices"]))
+
+    def test_who_is_in_another_service_is_not_in_two_places(self) -> None:
+        first = self.begun(title="Lunch")
+        taken = [one for one in first["plan"]["steps"] if one["active"]]
+        second = self.begun(title="Supper")
+        self.assertIn("at work in “Lunch”", second["plan"]["notices"][0]["text"])
+        for mine in (one for one in second["plan"]["steps"] if one["active"]):
+            self.assertFalse([one for one in taken if one["start"] < mine["end"] and mine["start"] < one["end"]])
+
+    def test_a_batch_made_ahead_is_drawn_the_oldest_first_and_not_twice(self) -> None:
+        formula = self.json("POST", "/api/kitchens/galley/formulas", EVENING["courses"][0]["formula"], 201)
+        jar = formula["document"]["jars"][0]
+        grams = 20.0
+        with time_machine.travel(f"{DAY}T08:00{OFFSET}", tick=False):
+            batches = [
+                self.json("POST", BATCHES, {"formula": formula["id"], "jar": jar["id"], "mass_g": mass}, 201)
+                for mass in (4.0, grams)
+            ]
+        self.assertIn(jar["name"], batches[0]["name"])
+        version = {"formula": formula["id"], "number": None}
+        with time_machine.travel(f"{DAY}T09:00{OFFSET}", tick=False):
+            made = self.begun(courses__0__version=version)
+        drawn = made["plan"]["drawn"]
+        self.assertEqual([one["batch"] for one in drawn], [f"batch-{one['id']}" for one in batches])
+        self.assertEqual(drawn[0]["mass_g"], 4.0)
+        self.assertTrue(any("out of the batch" in one["text"] for one in made["plan"]["steps"]))
+        left = {one["id"]: one["left_g"] for one in self.json("GET", BATCHES)}
+        self.assertEqual(left[batches[0]["id"]], 0.0)
+        self.assertAlmostEqual(left[batches[1]["id"]], grams - drawn[1]["mass_g"], 1)
+        out = self.send(self.door, "PUT", f"{BATCHES}/{batches[1]['id']}/thrown-out", {"thrown_out": True})
+        self.assertEqual(out.status_code, 204)
+        again = self.json("GET", f"{SERVICES}/{made['id']}")
+        self.assertEqual(again["plan"]["drawn"], [])
+        self.assertIn("it is made anew", " ".join(one["text"] for one in again["plan"]["notices"]))
+        bad = self.send(self.door, "POST", BATCHES, {"formula": formula["id"], "jar": "none", "mass_g": 5})
+        self.assert_problem(bad, 422, "/jar")
+
+    def test_the_lists_of_the_next_days(self) -> None:
+        self.begun(title="Supper")
+        with time_machine.travel(f"{DAY}T08:00{OFFSET}", tick=False):
+            lists = self.json("GET", "/api/kitchens/galley/ahead")
+        self.assertIn("Trim 4 pieces: bones, spines, blood.", [one["text"] for one in lists["prep"]])
+        wanted = {one["id"]: one for one in lists["order"]}
+        # The recipe's own figures: 680 g of fillet, 1.2 % of salt, 3 g of caraway.
+        self.assertAlmostEqual(wanted["zander"]["mass_g"], 680, 0)
+        self.assertAlmostEqual(wanted["sea-salt-fine"]["mass_g"], 8.2, 1)
+        self.assertAlmostEqual(wanted["caraway-seed"]["mass_g"], 3.0, 1)
+        self.assertEqual(wanted["zander"]["services"], ["Supper"])
+        with time_machine.travel(f"{DAY}T23:00{OFFSET}", tick=False):
+            self.assertEqual(self.json("GET", "/api/kitchens/galley/ahead")["order"], [])

@@ -35,6 +35,12 @@ BODY: dict[str, Any] = {
     "tablet_away_min": 15,
     "tablet_idle_h": 72,
     "owners_need_second_factor": False,
+    "formula": 1,
+    "jar": "a",
+    "mass_g": 10,
+    "thrown_out": False,
+    "step": "a",
+    "at": "2026-12-04T18:00",
 }
 
 
@@ -177,7 +183,10 @@ class SharedTabletTest(DoorTest):
 
 class StrangerTest(DoorTest):
     def walk(self, client: Client, kitchen: str, formula: int, also: str = "") -> dict[str, int]:
-        """The status of every operation of the API, asked for one formula of one kitchen; ALSO what ends a session."""
+        """The status of every operation of the API, asked for one formula and one service of one kitchen; ALSO what
+        ends a session.
+        """
+        service = self.json("POST", "/api/kitchens/galley/services", {}, 201)["id"]
         found = {}
         for path, operations in api.get_openapi_schema(path_prefix="/api/")["paths"].items():
             if path.startswith(NOBODYS) and not (also and path.startswith(also)):
@@ -185,6 +194,8 @@ class StrangerTest(DoorTest):
             where = (
                 path.replace("{kitchen}", kitchen)
                 .replace("{formula}", str(formula))
+                .replace("{service}", str(service))
+                .replace("{batch}", "1")
                 .replace("{number}", "1")
                 .replace("{jar}", "1")
                 .replace("{person}", str(self.cook.pk))
@@ -204,7 +215,7 @@ class StrangerTest(DoorTest):
                 self.assertEqual(status, 404, operation)
         # A formula's number from another kitchen, asked for through one's own.
         for operation, status in self.walk(self.signed_in("stranger"), "elsewhere", formula).items():
-            if "{formula}" in operation:
+            if "{formula}" in operation or "{service}" in operation or "{batch}" in operation:
                 self.assertEqual(status, 404, operation)
         nobody = Client(enforce_csrf_checks=True)
         nobody.get("/api/session")

@@ -2,7 +2,7 @@ import { queryOptions } from '@tanstack/react-query';
 import { api, taken } from './client';
 import { queries } from './queries';
 import type { components, operations } from './schema';
-import type { FormulaDocument } from './types';
+import type { FormulaDocument, Json } from './types';
 
 type Schemas = components['schemas'];
 type Service = Schemas['Service'];
@@ -12,6 +12,8 @@ export type TodayItem = Schemas['TodayItem'];
 export type Plan = Schemas['Plan'];
 export type PlannedStep = Schemas['PlannedStep'];
 export type JarOnFish = Schemas['JarOnFish'];
+export type BatchItem = Schemas['BatchOut'];
+export type AheadLists = Schemas['AheadLists'];
 export type Paper = NonNullable<NonNullable<operations['run_sheet']['parameters']['query']>['paper']>;
 
 /** A service goes over the wire as it was typed: the server keeps it, whatever stands in it. */
@@ -92,7 +94,7 @@ export const movedQuery = (kitchen: string, service: number, revision: number, s
     queryKey: ['moved', kitchen, service, revision, step, at],
     queryFn: () =>
       taken(
-        api.POST('/api/kitchens/{kitchen}/services/{service}/moved', {
+        api.POST('/api/kitchens/{kitchen}/services/{service}/ask/moved', {
           params: { path: { kitchen, service } },
           body: { step, at },
         }),
@@ -105,3 +107,38 @@ export const runSheetAt = (kitchen: string, service: number, paper: Paper) =>
   `/api/kitchens/${kitchen}/services/${service}/run-sheet?paper=${paper}`;
 export const calendarAt = (kitchen: string, service: number) =>
   `/api/kitchens/${kitchen}/services/${service}/calendar`;
+
+/** The kitchen's batches, what is used first first. */
+export const batchesQuery = (kitchen: string) =>
+  queryOptions({
+    queryKey: ['services', kitchen, 'batches'],
+    queryFn: () => taken(api.GET('/api/kitchens/{kitchen}/batches', { params: { path: { kitchen } } })),
+  });
+
+/** What the services of the next days want ahead. */
+export const aheadQuery = (kitchen: string, days: number) =>
+  queryOptions({
+    queryKey: ['services', kitchen, 'ahead', days],
+    queryFn: () =>
+      taken(api.GET('/api/kitchens/{kitchen}/ahead', { params: { path: { kitchen }, query: { days } } })),
+  });
+
+/** Keep a jar that was made just now. */
+export async function keepBatch(
+  kitchen: string,
+  made: { formula: number; version?: number; jar: string; mass_g: Json },
+) {
+  const body = made as Schemas['BatchIn'];
+  await taken(api.POST('/api/kitchens/{kitchen}/batches', { params: { path: { kitchen } }, body }));
+  await queries.invalidateQueries({ queryKey: ['services', kitchen] });
+}
+
+export async function throwBatchOut(kitchen: string, batch: number, thrownOut: boolean): Promise<void> {
+  await taken(
+    api.PUT('/api/kitchens/{kitchen}/batches/{batch}/thrown-out', {
+      params: { path: { kitchen, batch } },
+      body: { thrown_out: thrownOut },
+    }),
+  );
+  await queries.invalidateQueries({ queryKey: ['services', kitchen] });
+}

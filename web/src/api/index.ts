@@ -4,9 +4,14 @@ export { NOT_YET } from './blank';
 export { api, Problem, taken } from './client';
 export { isBack, onBack } from './connection';
 export {
+  type AheadLists,
+  aheadQuery,
+  type BatchItem,
+  batchesQuery,
   beginService,
   calendarAt,
   type JarOnFish,
+  keepBatch,
   movedQuery,
   type Paper,
   type Plan,
@@ -18,6 +23,7 @@ export {
   serviceQuery,
   servicesAfter,
   type TodayItem,
+  throwBatchOut,
   throwServiceOut,
   todayQuery,
 } from './day';

@@ -252,6 +252,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Ahead
+         * @description The prep list, the pull list and the order list of the services of the next days.
+         */
+        get: operations["ahead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/ask/across": {
         parameters: {
             query?: never;
@@ -646,6 +666,50 @@ export interface paths {
          * @description A jar's window over cuts and temperatures, and what moves it most.
          */
         post: operations["ask_windows"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Batches
+         * @description The kitchen's batches that are not thrown out, what is used first first.
+         */
+        get: operations["batches"];
+        put?: never;
+        /**
+         * Keep Batch
+         * @description Keep a jar that was made ahead.
+         */
+        post: operations["keep_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/batches/{batch}/thrown-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Throw Batch Out
+         * @description Throw a batch out, or bring it back.
+         */
+        put: operations["throw_batch_out"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1173,6 +1237,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/services/{service}/ask/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Step Moved
+         * @description What it would cost to have a step somewhere else; nothing is changed by asking.
+         */
+        post: operations["step_moved"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/services/{service}/calendar": {
         parameters: {
             query?: never;
@@ -1187,26 +1271,6 @@ export interface paths {
         get: operations["calendar"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/kitchens/{kitchen}/services/{service}/moved": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Step Moved
-         * @description What it would cost to have a step somewhere else; nothing is changed by asking.
-         */
-        post: operations["step_moved"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1705,6 +1769,18 @@ export interface components {
             what: string;
         };
         /**
+         * AheadLists
+         * @description The three lists, each in the order of work.
+         */
+        AheadLists: {
+            /** Order */
+            order: components["schemas"]["Order"][];
+            /** Prep */
+            prep: components["schemas"]["Prep"][];
+            /** Pull */
+            pull: components["schemas"]["Pull"][];
+        };
+        /**
          * Amount
          * @description What was written: a value and a unit, a range, or unstated.
          */
@@ -1844,6 +1920,29 @@ export interface components {
             name: string;
         };
         /**
+         * Away
+         * @description A time at which somebody is not at hand: the staff meal, another service, an errand.
+         */
+        Away: {
+            /**
+             * From
+             * @default null
+             */
+            from: string | null;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * To
+             * @default null
+             */
+            to: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Bar
          * @description One window among aligned ones; `label` says of what, `now` whether it is the formula as it is.
          */
@@ -1859,10 +1958,34 @@ export interface components {
             window: components["schemas"]["Window"] | null;
         };
         /**
+         * BatchIn
+         * @description A jar that was made: of a formula's version (its draft where none is named), how much, when.
+         */
+        BatchIn: {
+            /** Formula */
+            formula: number;
+            /** Jar */
+            jar: string;
+            /** Made At */
+            made_at?: string | null;
+            /** Mass G */
+            mass_g: number;
+            /** Use By */
+            use_by?: string | null;
+            /** Version */
+            version?: number | null;
+        };
+        /**
          * BatchOfJar
-         * @description A jar made ahead: what it is, how much, when it was made and until when it is used.
+         * @description A jar made ahead: which (its id in the formula of a course; of any course where none is named), how much, when it
+         *     was made and until when it is used. What is drawn from several is as old as the oldest of it.
          */
         BatchOfJar: {
+            /**
+             * Course
+             * @default null
+             */
+            course: string | null;
             /**
              * Id
              * @default null
@@ -1884,12 +2007,51 @@ export interface components {
              */
             mass_g: number | null;
             /**
+             * Name
+             * @default null
+             */
+            name: string | null;
+            /**
              * Use By
              * @default null
              */
             use_by: string | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * BatchOut
+         * @description A jar made ahead: how much of it is left when all services have drawn, and whether its time is over.
+         */
+        BatchOut: {
+            /** Formula */
+            formula: number;
+            /** Id */
+            id: number;
+            /** Jar */
+            jar: string;
+            /** Left G */
+            left_g: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Over */
+            over: boolean;
+            /**
+             * Use By
+             * Format: date-time
+             */
+            use_by: string;
+            /** Version */
+            version: number | null;
         };
         /**
          * Beside
@@ -2809,6 +2971,20 @@ export interface components {
         DraftSaved: {
             /** Revision */
             revision: number;
+        };
+        /**
+         * DrawnFrom
+         * @description So much of a batch that was made ahead goes into a jar of a course [g].
+         */
+        DrawnFrom: {
+            /** Batch */
+            batch: string;
+            /** Course */
+            course: string;
+            /** Jar */
+            jar: string;
+            /** Mass G */
+            mass_g: number;
         };
         /**
          * DrawnJar
@@ -4701,6 +4877,24 @@ export interface components {
             reason: string;
         };
         /**
+         * Order
+         * @description Something to be bought for all of it: how much [g], in what it is bought by, and for which services.
+         */
+        Order: {
+            /** Bought */
+            bought: string;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Services */
+            services: string[];
+        };
+        /**
          * Origin
          * @description Which kept version a formula was brought back from, and when: it goes on from there, not from the newest.
          */
@@ -4824,9 +5018,15 @@ export interface components {
         };
         /**
          * Person
-         * @description A pair of hands: from when to when, and what it can do (deeds of the plan; all where nothing is said).
+         * @description A pair of hands: from when to when, when it is away meanwhile, and what it can do (deeds of the plan; all where
+         *     nothing is said).
          */
         Person: {
+            /**
+             * Away
+             * @default null
+             */
+            away: components["schemas"]["Away"][] | null;
             /**
              * Can
              * @default null
@@ -4927,6 +5127,8 @@ export interface components {
          *     plan may be from the best one, as a share of its cost.
          */
         Plan: {
+            /** Drawn */
+            drawn: components["schemas"]["DrawnFrom"][];
             /** Engine */
             engine: string;
             /** Format */
@@ -5004,7 +5206,8 @@ export interface components {
         };
         /**
          * Plate
-         * @description When something is served: at one time, or in a wave from one time to another, at most so many covers a go.
+         * @description When something is served: at one time, or in a wave from one time to another, at most so many covers a go. A
+         *     `par` is held raw-ready from one time to another and fired by ticket.
          */
         Plate: {
             /**
@@ -5033,6 +5236,11 @@ export interface components {
              */
             name: string | null;
             /**
+             * Par
+             * @default null
+             */
+            par: boolean | null;
+            /**
              * To
              * @default null
              */
@@ -5049,6 +5257,22 @@ export interface components {
             core_c: number;
             /** Minutes */
             minutes: number;
+        };
+        /**
+         * Prep
+         * @description Something to be done ahead: when, by whom, for which service, at which shelf or station.
+         */
+        Prep: {
+            /** At */
+            at: string;
+            /** People */
+            people: string[];
+            /** Service */
+            service: string;
+            /** Shelf */
+            shelf: string;
+            /** Text */
+            text: string;
         };
         /**
          * PriceOut
@@ -5124,6 +5348,18 @@ export interface components {
             jars: components["schemas"]["JarProfile"][];
             /** Notices */
             notices: components["schemas"]["Notice"][];
+        };
+        /**
+         * Pull
+         * @description Something to be taken out: fish to thaw, or so much of a batch [g].
+         */
+        Pull: {
+            /** At */
+            at: string;
+            /** Service */
+            service: string;
+            /** Text */
+            text: string;
         };
         /**
          * ReadBefore
@@ -5583,6 +5819,8 @@ export interface components {
         /**
          * Service
          * @description Plates on a day, the courses cooked for them, and what the kitchen has.
+         *
+         *     `began` says that work is under way since then: what a plan of before has before now has happened.
          */
         Service: {
             /**
@@ -5590,6 +5828,11 @@ export interface components {
              * @default null
              */
             batches: components["schemas"]["BatchOfJar"][] | null;
+            /**
+             * Began
+             * @default null
+             */
+            began: string | null;
             /**
              * Courses
              * @default null
@@ -5726,6 +5969,8 @@ export interface components {
             searched: boolean;
             /** Thrown Out */
             thrown_out: boolean;
+            /** Trail */
+            trail: components["schemas"]["TrailEntry"][];
         };
         /**
          * SessionOut
@@ -6297,6 +6542,11 @@ export interface components {
             /** Thrown Out */
             thrown_out: boolean;
         };
+        /** ThrownOut */
+        ThrownOut: {
+            /** Thrown Out */
+            thrown_out: boolean;
+        };
         /**
          * Time
          * @description A duration.
@@ -6362,6 +6612,18 @@ export interface components {
         TokenIn: {
             /** Token */
             token: string;
+        };
+        /**
+         * TrailEntry
+         * @description A change of the day: when, by whom, and what followed.
+         */
+        TrailEntry: {
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Says */
+            says: string[];
         };
         /**
          * TrailOut
@@ -7432,6 +7694,39 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
+    ahead: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AheadLists"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     ask_across: {
         parameters: {
             query?: never;
@@ -8120,6 +8415,106 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Windows"];
                 };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    batches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    keep_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    throw_batch_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                batch: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThrownOut"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Refused400"];
             401: components["responses"]["Refused401"];
@@ -9216,40 +9611,6 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
-    calendar: {
-        parameters: {
-            query?: {
-                person?: string;
-            };
-            header?: never;
-            path: {
-                kitchen: string;
-                service: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/calendar": string;
-                };
-            };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
-        };
-    };
     step_moved: {
         parameters: {
             query?: never;
@@ -9273,6 +9634,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovedOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: {
+                person?: string;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
             400: components["responses"]["Refused400"];

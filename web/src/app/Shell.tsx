@@ -14,7 +14,7 @@ import { useFetchedAhead } from './useFetchedAhead';
 
 /** A room of the kitchen, in the head. */
 const ROOM =
-  'inline-flex min-h-9 items-center rounded-control px-2 font-semibold text-quiet hover:bg-sunk data-[status=active]:text-ink data-[status=active]:underline data-[status=active]:decoration-kelp data-[status=active]:decoration-2 data-[status=active]:underline-offset-4';
+  'inline-flex min-h-9 min-w-9 pointer-coarse:min-h-11 pointer-coarse:min-w-11 items-center justify-center rounded-control px-2 font-semibold text-quiet hover:bg-sunk data-[status=active]:text-ink data-[status=active]:underline data-[status=active]:decoration-kelp data-[status=active]:decoration-2 data-[status=active]:underline-offset-4';
 
 /** The plane every screen lies on: where one is, which kitchen, who. */
 export function Shell() {
@@ -95,6 +95,9 @@ export function Shell() {
             <Link to="/$kitchen/day" params={{ kitchen: kitchen.slug }} className={ROOM}>
               {names.dayRoom}
             </Link>
+            <Link to="/$kitchen/ahead" params={{ kitchen: kitchen.slug }} className={ROOM}>
+              {names.aheadRoom}
+            </Link>
           </nav>
         )}
         <div ref={setPlace} className="flex min-w-0 grow flex-wrap items-center gap-x-3 xl:flex-nowrap" />
@@ -150,7 +153,7 @@ function useOwnRights() {
 
 /** Which screen an address leads to, for its help. */
 const screenOf = (route: string): Screen =>
-  (['bench', 'window', 'versions', 'compare', 'you', 'kitchen', 'day'] as const).find((room) =>
+  (['bench', 'window', 'versions', 'compare', 'you', 'kitchen', 'day', 'ahead'] as const).find((room) =>
     route.includes(`/${room}`),
   ) ?? 'table';
 

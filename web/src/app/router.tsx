@@ -98,6 +98,10 @@ const service = createRoute({
   },
 }).lazy(() => import('@/screens/day/service').then((d) => d.route));
 
+const ahead = createRoute({ getParentRoute: () => inKitchen, path: '/ahead' }).lazy(() =>
+  import('@/screens/day/ahead').then((d) => d.route),
+);
+
 /** Which part of a kitchen is looked at. */
 const ofKitchen = createRoute({
   getParentRoute: () => inKitchen,
@@ -190,6 +194,7 @@ export const router = createRouter({
       compare,
       day,
       service,
+      ahead,
       formula.addChildren([formulaHome, bench, window, versions]),
       oldBench,
       oldWindow,

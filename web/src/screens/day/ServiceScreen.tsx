@@ -56,6 +56,7 @@ export function ServiceScreen() {
     searched: stored.searched,
     revision: stored.revision,
     changed: stored.changed,
+    trail: stored.trail,
     pantry,
     keeping,
     keeper,

@@ -51,6 +51,10 @@ export const help = {
       'Press a step to see what holds it there, and what it would cost to move it. Drag it, or Shift and an arrow, then Enter.',
       'What gives way is told first, with the smallest change that mends it. Press that, and it is done; one step back undoes it.',
     ],
+    ahead: [
+      'A jar that was made ahead is drawn from by the services that cook its formula, the oldest first, until its use-by.',
+      'The prep list says what is to be done ahead, by shelf and station; the pull list what goes to thaw and is taken out; the order list what is to be bought.',
+    ],
     compare: [
       'Two to four versions stand side by side, lines by ingredient and role, jars and windows to one scale.',
       'Begin another from one of them, and take the fish, a jar or a line of the others into it. The address can be sent to somebody.',

@@ -40,6 +40,7 @@ export const names = {
   roomsOfKitchen: 'Rooms of the kitchen',
   tableRoom: 'Table',
   dayRoom: 'Day',
+  aheadRoom: 'Ahead',
   bench: 'Bench',
   verdict: 'Verdict',
   beginning: 'What a formula begins with',

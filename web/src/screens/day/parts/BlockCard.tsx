@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import type { PlannedStep } from '@/api';
 import { announce } from '@/ui';
 import { fill, named } from '@/words';
 import { day } from '@/words/day';
@@ -107,7 +108,7 @@ export function BlockCard({ block, scale, slim, course }: Props) {
         {...pointer}
         onBlur={() => move(0)}
         style={{ top: top + shift, height: high }}
-        className={`absolute inset-x-0 overflow-hidden rounded-control border border-l-4 px-1 text-left text-sm leading-[1.15rem] ${EDGES[(course?.place ?? 0) % EDGES.length]} ${look(step.do, chosen === step.id, step.pinned)} ${moved ? 'z-[4] opacity-90 shadow-lg' : ''} ${movable ? 'cursor-grab' : ''}`}
+        className={`absolute inset-x-0 overflow-hidden rounded-control border border-l-4 px-1 text-left text-sm leading-[1.15rem] ${EDGES[(course?.place ?? 0) % EDGES.length]} ${look(step, chosen === step.id)} ${moved ? 'z-[4] opacity-90 shadow-lg' : ''} ${movable ? 'cursor-grab' : ''}`}
       >
         {moved !== 0 && <b className="float-left mr-1 text-kelp">{at}</b>}
         {step.pinned && (
@@ -126,8 +127,10 @@ export function BlockCard({ block, scale, slim, course }: Props) {
   );
 }
 
-function look(deed: string, chosen: boolean, isPinned: boolean): string {
+function look({ do: deed, fixed, pinned: isPinned }: PlannedStep, chosen: boolean): string {
   if (chosen) return 'border-kelp bg-kelp-soft font-semibold';
+  // What has happened steps back.
+  if (fixed) return 'border-line bg-plate text-quiet';
   if (deed === 'plate') return 'border-best bg-best-soft';
   if (deed === 'preheat') return 'border-line bg-sunk';
   return isPinned ? 'border-ink bg-kelp-soft' : 'border-edge bg-sunk hover:bg-kelp-soft';

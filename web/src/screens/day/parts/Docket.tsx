@@ -2,10 +2,10 @@ import { useEffect, useMemo, useRef } from 'react';
 import { fill } from '@/words';
 import { day } from '@/words/day';
 import { dayInWords, duration } from '@/words/numbers';
-import { type Column, columnsOf, jarColumns, lettersOf, minuteOf, spellsOf } from '../state/columns';
+import { type Column, columnsOf, jarColumns, lettersOf, markOf, minuteOf, spellsOf } from '../state/columns';
 import { useService } from '../state/opened';
 import { roomy, type Scale, scaleOf } from '../state/scale';
-import { wall } from '../state/times';
+import { clockOf, localIn, wall } from '../state/times';
 import { useNow } from '../state/useNow';
 import { BlockCard } from './BlockCard';
 import { JarBars } from './JarBars';
@@ -84,7 +84,7 @@ export function Docket() {
                 block={block}
                 scale={scale}
                 slim={column.kind === 'station'}
-                course={letters.get(block.step.course ?? '')}
+                course={markOf(letters, block.step.course)}
               />
             ))}
           </ol>
@@ -100,20 +100,13 @@ export function Docket() {
             data-part="now"
           >
             <span className="absolute -top-2 left-1 rounded-control bg-stop px-1 text-xs leading-4 font-semibold text-on-stop">
-              {fill(day.nowHere, { at: nowIn(plan.starts_at ?? '', now) })}
+              {fill(day.nowHere, { at: clockOf(localIn(plan.starts_at ?? '', now)) })}
             </span>
           </div>
         )}
       </div>
     </section>
   );
-}
-
-/** The clock of a minute in the zone of a time with its offset. */
-function nowIn(like: string, minute: number): string {
-  const offset = /([+-])(\d\d):(\d\d)$/.exec(like);
-  const shift = offset ? (offset[1] === '-' ? -1 : 1) * (Number(offset[2]) * 60 + Number(offset[3])) : 0;
-  return new Date((minute + shift) * 60_000).toISOString().slice(11, 16);
 }
 
 /** Times beside the docket, where there is room; a new day is named, an idle stretch told. */

@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { Button, LinkButton } from '@/ui';
 import { fill } from '@/words';
 import { day } from '@/words/day';
+import { clock } from '@/words/numbers';
 import { useService } from '../state/opened';
-import { wall } from '../state/times';
+import { clockOf, nowIn, wall } from '../state/times';
 
 /** So many things that are given up are told at once. */
 const FEW = 3;
@@ -98,9 +99,52 @@ export function Stands() {
           </ul>
         </div>
       )}
+      <UnderWay />
       <p className="mt-1 min-h-5 text-sm text-quiet" data-part="looking">
         {!fresh ? day.planning : !searched && plan.steps.length > 0 ? day.looking : ''}
       </p>
     </section>
+  );
+}
+
+/** Whether work is under way: from then on what has begun stays, and changes of the day are told. */
+function UnderWay() {
+  const { document, plan, put, readOnly, trail } = useService();
+  const began = typeof document.began === 'string' ? document.began : null;
+  if (!plan.starts_at) return null;
+  return (
+    <div className="mt-2 border-t border-line pt-2 text-sm" data-part="under-way">
+      {began ? (
+        <p>
+          {fill(day.underWay, { at: clockOf(began) })}{' '}
+          {!readOnly && (
+            <LinkButton onClick={() => put(['began'], undefined)}>{day.names.notBegun}</LinkButton>
+          )}
+        </p>
+      ) : (
+        !readOnly && (
+          <Button
+            look="plain"
+            className="min-h-7! px-2! text-sm"
+            onClick={() => put(['began'], nowIn(plan.starts_at ?? ''))}
+          >
+            {day.names.began}
+          </Button>
+        )
+      )}
+      {trail.length > 0 && (
+        <details className="mt-1" data-part="trail">
+          <summary>{day.trailHead}</summary>
+          <ol>
+            {trail.map((one) => (
+              <li key={one.at + one.says.join()}>
+                <strong>{fill(day.trailLine, { at: clock(new Date(one.at)), by: one.by })}</strong>{' '}
+                {one.says.join(' ')}
+              </li>
+            ))}
+          </ol>
+        </details>
+      )}
+    </div>
   );
 }

@@ -96,6 +96,13 @@ export function spellsOf(columns: readonly Column[], windows: readonly JarOnFish
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
+/** What covers that came on top of a course are called behind its id. */
+const MORE = /-more(-\d+)?$/;
+
+/** The mark of a course of the plan: covers that came on top have that of their course. */
+export const markOf = <T>(marks: ReadonlyMap<string, T>, course: string | null): T | undefined =>
+  marks.get(course ?? '') ?? marks.get((course ?? '').replace(MORE, ''));
+
 /** Courses by their ids: their place in the service, and a letter where there is more than one. */
 export function lettersOf(document: FormulaDocument): Map<string, { place: number; letter: string }> {
   const ids = list(document.courses).map((one) => text(atWay(one, ['id'])) ?? '');

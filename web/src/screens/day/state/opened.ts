@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { FormulaDocument, Json, Notice, Pantry, Plan } from '@/api';
+import type { FormulaDocument, Json, Notice, Pantry, Plan, ServiceOpened } from '@/api';
 import { atWay, pointer, putWay, type Way } from '@/document/document';
 import { type Patch, patched } from '@/document/patch';
 import type { DraftKeeper, Keeping } from '@/formula/draft/DraftKeeper';
@@ -16,6 +16,8 @@ export interface OpenedService {
   revision: number;
   /** What is otherwise than before the last change. */
   changed: string[];
+  /** Changes while work was under way, the newest first. */
+  trail: ServiceOpened['trail'];
   pantry: Pantry;
   keeping: Keeping;
   keeper: DraftKeeper;

@@ -39,3 +39,13 @@ export function localAfter(at: string, minutes: number): string {
   there.setUTCMinutes(there.getUTCMinutes() + minutes);
   return there.toISOString().slice(0, 16);
 }
+
+/** A minute [min since the epoch] as a local time, in the zone of a time with its offset. */
+export function localIn(like: string, minute: number): string {
+  const offset = /([+-])(\d\d):(\d\d)$/.exec(like);
+  const shift = offset ? (offset[1] === '-' ? -1 : 1) * (Number(offset[2]) * 60 + Number(offset[3])) : 0;
+  return new Date((minute + shift) * 60_000).toISOString().slice(0, 16);
+}
+
+/** Now, as a local time in the zone of a time with its offset. */
+export const nowIn = (like: string): string => localIn(like, Math.floor(Date.now() / 60_000));

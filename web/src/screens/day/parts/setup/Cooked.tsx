@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import { formulasQuery, type Json } from '@/api';
+import { useState } from 'react';
+import { formulasQuery, type Json, type Pantry } from '@/api';
 import { atWay, list, newId, putWay, text } from '@/document/document';
-import { Choice, Finder, LinkButton, Trouble, useSending } from '@/ui';
+import { Button, Choice, Finder, LinkButton, Trouble, useSending } from '@/ui';
 import { fill, terms } from '@/words';
 import { day } from '@/words/day';
 import { Said } from '@/words/Said';
@@ -136,9 +137,41 @@ function Course({ place, course }: { place: number; course: Json }) {
           }
         />
       )}
+      <FishOut way={way} title={title} />
     </div>
   );
 }
+
+/** The fish is out: another stands in, in the same jars. It is no version of the formula any more. */
+function FishOut({ way, title }: { way: readonly ['courses', number]; title: string }) {
+  const { pantry, value, put, readOnly } = useService();
+  const [out, setOut] = useState(false);
+  if (readOnly) return null;
+  if (!out)
+    return (
+      <Button look="plain" className="mt-1 ml-2 min-h-7! px-2! text-sm" onClick={() => setOut(true)}>
+        {fill(day.names.fishOut, { course: fishOf(value([...way, 'formula', 'fish', 'species']), pantry) })}
+      </Button>
+    );
+  return (
+    <fieldset className="mt-1">
+      <legend className="sr-only">{fill(day.names.fishOut, { course: title })}</legend>
+      <Finder
+        label={day.names.instead}
+        placeholder={day.names.instead}
+        items={pantry.species.map((one) => ({ id: one.id, name: one.name, words: one.name.toLowerCase() }))}
+        onPick={(species) => {
+          setOut(false);
+          const { version: _, ...course } = value(way) as { [key: string]: Json };
+          put(way, putWay(course, ['formula', 'fish', 'species'], species));
+        }}
+      />
+    </fieldset>
+  );
+}
+
+const fishOf = (species: Json | undefined, pantry: Pantry) =>
+  pantry.species.find((one) => one.id === species)?.name.toLowerCase() ?? String(species ?? '');
 
 /** Of which version the course is; a newer one is taken by a press. */
 function Version({ place, course }: { place: number; course: Json }) {

@@ -37,6 +37,8 @@ export function Hands() {
               />
             </span>
             <Drop way={way} label={fill(day.names.dropPerson, { who: known[place] || number })} />
+            <AwayTimes place={place} who={known[place] || String(number)} />
+            <Fault way={way} />
             <Fault way={[...way, 'from']} />
             <Fault way={[...way, 'to']} />
           </div>
@@ -47,6 +49,46 @@ export function Hands() {
         label={day.names.addPerson}
         onAdd={() => put(['kitchen', 'people', people.length], { id: freeName(known) })}
       />
+    </>
+  );
+}
+
+/** When somebody is away meanwhile: the staff meal, an errand. */
+function AwayTimes({ place, who }: { place: number; who: string }) {
+  const { value, put } = useService();
+  const way = ['kitchen', 'people', place, 'away'] as const;
+  const times = list(value(way));
+  return (
+    <>
+      {times.map((_, at) => {
+        const named = { who, place: at + 1 };
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: times have no other name
+          <span key={at} className="flex w-full flex-wrap items-center gap-1 pl-4" data-away={at}>
+            <span>
+              <Said
+                words={day.setup.awayLine}
+                slots={{
+                  from: <Word way={[...way, at, 'from']} label={fill(day.names.away, named)} hint="17:00" />,
+                  to: <Word way={[...way, at, 'to']} label={fill(day.names.awayTo, named)} hint="17:20" />,
+                  note: (
+                    <Word
+                      way={[...way, at, 'note']}
+                      label={fill(day.names.awayNote, named)}
+                      hint={day.setup.awayHint}
+                    />
+                  ),
+                }}
+              />
+            </span>
+            <Drop way={[...way, at]} label={fill(day.names.dropAway, named)} />
+            <Fault way={[...way, at]} />
+            <Fault way={[...way, at, 'from']} />
+            <Fault way={[...way, at, 'to']} />
+          </span>
+        );
+      })}
+      <Add label={day.names.addAway} onAdd={() => put([...way, times.length], {})} />
     </>
   );
 }

@@ -1,3 +1,4 @@
+import type { Json } from '@/api';
 import { atWay, list, newId, putWay, text } from '@/document/document';
 import { Choice, TextInput } from '@/ui';
 import { fill } from '@/words';
@@ -60,23 +61,24 @@ function dayServed(plates: ReturnType<typeof list>): string {
 function Plate({ place, day: on, many }: { place: number; day: string; many: number }) {
   const { value, latest, take } = useService();
   const way = ['plates', place] as const;
-  const wave = value([...way, 'from']) !== undefined;
+  const par = value([...way, 'par']) === true;
+  const wave = !par && value([...way, 'from']) !== undefined;
   const number = place + 1;
 
-  /** At one time or in a wave: the time that is there stays. */
+  /** At one time, in a wave or as a par: the time that is there stays. */
   function become(kind: string) {
-    const plate = { ...(value(way) as { [key: string]: string }) };
-    if (kind === 'wave') {
-      plate.from = plate.at ?? `${on}T19:00`;
-      plate.to = onDay(on, clockOf(plate.from));
-      delete plate.at;
-    } else {
-      plate.at = plate.from ?? `${on}T19:00`;
-      delete plate.from;
-      delete plate.to;
-      delete plate.at_most;
-    }
-    take(putWay(latest(), way, plate));
+    const { at, from, to, at_most, par: _, ...plate } = value(way) as { [key: string]: Json };
+    const first = from ?? at ?? `${on}T19:00`;
+    if (kind === 'at') take(putWay(latest(), way, { ...plate, at: first }));
+    else
+      take(
+        putWay(latest(), way, {
+          ...plate,
+          from: first,
+          to: to ?? first,
+          ...(kind === 'par' ? { par: true } : { ...(at_most === undefined ? {} : { at_most }) }),
+        }),
+      );
   }
 
   const time = (field: Field, label: string) => <Time way={[...way, field]} day={on} label={label} />;
@@ -92,12 +94,21 @@ function Plate({ place, day: on, many }: { place: number; day: string; many: num
       <Choice
         label={fill(day.names.plateKind, { place: number })}
         look="value"
-        value={wave ? 'wave' : 'at'}
+        value={par ? 'par' : wave ? 'wave' : 'at'}
         choices={day.setup.kinds}
         onPick={become}
       />
       <span>
-        {wave ? (
+        {par && (
+          <Said
+            words={day.setup.par}
+            slots={{
+              from: time('from', fill(day.names.plateFrom, { place: number })),
+              to: time('to', fill(day.names.plateTo, { place: number })),
+            }}
+          />
+        )}
+        {wave && (
           <Said
             words={day.setup.wave}
             slots={{
@@ -106,7 +117,8 @@ function Plate({ place, day: on, many }: { place: number; day: string; many: num
               most: <Count way={[...way, 'at_most']} label={fill(day.names.plateMost, { place: number })} />,
             }}
           />
-        ) : (
+        )}
+        {!par && !wave && (
           <Said words={day.setup.at} slots={{ at: time('at', fill(day.names.plateAt, { place: number })) }} />
         )}
       </span>

@@ -1,0 +1,203 @@
+"""Changes of the day, jars made ahead, pars, what fits in the time that is left, and lists of what is wanted ahead."""
+
+import copy
+import json
+import random
+from collections import defaultdict
+from unittest import TestCase
+
+import jsonpatch
+
+from jarcore import evaluate, plan
+from jarcore.data import default_pantry
+from jarcore.service import ahead
+from tests.core import cases
+from tests.core.plan_check import at, broken
+from tests.core.test_moved import at_once, clocks
+from tests.core.test_plan import FRIDAY, small, some_service, windows, with_
+
+DAY = "2026-12-04"
+
+
+def under_way(service, **changes):
+    """The service at work, with some things otherwise."""
+    return cases.changed({**service, "began": f"{DAY}T12:00"}, **changes)
+
+
+def begun_by(made, now):
+    """What hands had begun by a time: when, until when, who."""
+    return {
+        s["id"]: (s["start"], s["end"], s["people"]) for s in made["steps"] if s["active"] and s["start"][:16] < now
+    }
+
+
+def covers(made):
+    """How many covers each course is served."""
+    found: dict[str, int] = defaultdict(int)
+    for one in made["served"]:
+        found[one["course"]] += one["covers"]
+    return dict(found)
+
+
+class ChangesTest(TestCase):
+    def test_with_nothing_changed_the_plan_stays_to_the_minute(self) -> None:
+        before = at_once(FRIDAY)
+        for clock in ("12:30", "16:00", "17:30", "18:30", "19:10"):
+            now = plan(under_way(FRIDAY), search=False, mends=False, before=before, now=f"{DAY}T{clock}")
+            with self.subTest(clock):
+                self.assertEqual(clocks(now), clocks(before))
+                past = {one["id"] for one in now["steps"] if one["fixed"] and one["active"]}
+                self.assertLessEqual(set(begun_by(before, f"{DAY}T{clock}")), past)
+
+    def test_covers_up_leave_what_has_happened_and_those_who_ordered_first(self) -> None:
+        before = at_once(FRIDAY)
+        now = f"{DAY}T17:30"
+        more = plan(under_way(FRIDAY, courses__0__covers=60), search=False, mends=False, before=before, now=now)
+        self.assertEqual(covers(more), {"gurnard": 48, "gurnard-more": 12, "char": 20})
+        self.assertEqual(begun_by(more, now), begun_by(before, now))
+        # Once more: what came on top has begun by then, and stays as it is.
+        later = f"{DAY}T20:30"
+        again = plan(under_way(FRIDAY, courses__0__covers=62), search=False, mends=False, before=more, now=later)
+        self.assertEqual(begun_by(again, later), begun_by(more, later))
+        self.assertEqual(covers(again)["gurnard-more"], 12)
+
+    def test_covers_down_are_plated_no_more_and_what_was_cut_stays_cut(self) -> None:
+        before = at_once(FRIDAY)
+        now = f"{DAY}T17:30"
+        fewer = plan(under_way(FRIDAY, courses__0__covers=36), search=False, mends=False, before=before, now=now)
+        self.assertEqual(covers(fewer), {"gurnard": 36, "char": 20})
+        self.assertEqual(begun_by(fewer, now), begun_by(before, now))
+
+    def test_a_course_that_is_off_and_a_person_who_goes_change_nothing_behind(self) -> None:
+        before = at_once(FRIDAY)
+        now = f"{DAY}T18:10"
+        less = copy.deepcopy(under_way(FRIDAY))
+        del less["courses"][1]
+        del less["kitchen"]["people"][1]
+        made = plan(less, search=False, mends=False, before=before, now=now)
+        self.assertEqual(begun_by(made, now), begun_by(before, now))
+        ahead_of_now = [one for one in made["steps"] if one["active"] and not one["fixed"]]
+        self.assertFalse([one for one in ahead_of_now if "OT" in one["people"] or one["course"] == "char"])
+
+    def test_by_chance_the_past_never_moves_and_no_hard_rule_breaks(self) -> None:
+        for seed in range(30):
+            chance = random.Random(seed)
+            service = {**some_service(seed), "began": f"{DAY}T10:00"}
+            before = at_once(service)
+            active = [one for one in before["steps"] if one["active"]]
+            if not active:
+                continue
+            now = chance.choice(active)["start"][:16]
+            changed = copy.deepcopy(service)
+            course = chance.choice(changed["courses"])
+            course["covers"] = max(1, course["covers"] + chance.randint(-6, 6))
+            course.pop("variants", None)
+            made = plan(changed, search=False, mends=False, before=before, now=now)
+            with self.subTest(seed, now=now):
+                self.assertEqual(begun_by(made, now), begun_by(before, now))
+                self.assertEqual(list(broken(changed, made, windows(changed))), [])
+                self.assertFalse([s["id"] for s in made["steps"] if not s["fixed"] and s["start"][:16] < now])
+
+    def test_whoever_is_away_does_nothing_meanwhile(self) -> None:
+        away = [{"from": "16:00", "to": "17:00", "note": "staff meal"}]
+        made = at_once(with_(small(), ("add", "/kitchen/people/0/away", away)))
+        taken = [one for one in made["steps"] if one["people"]]
+        meal = [at(f"{DAY}T{clock}+01:00") for clock in ("16:00", "17:00")]
+        self.assertFalse([one for one in taken if at(one["start"]) < meal[1] and at(one["end"]) > meal[0]])
+        # On paper: what was to go on at 16:37 goes on before the meal or right after it.
+        self.assertNotIn(clocks(made)["c.brine.put-on"][:2], ("16",))
+        told = at_once(with_(small(), ("add", "/kitchen/people/0/away", [{"from": "16:00"}])))
+        self.assertIn("/kitchen/people/0/away/0", [one["path"] for one in told["notices"]])
+
+
+class BatchTest(TestCase):
+    def drawn(self, *batches, **changes):
+        return at_once({**cases.changed(FRIDAY, **changes), "batches": list(batches)})
+
+    def test_the_oldest_is_drawn_first_and_counts_for_all_of_it(self) -> None:
+        old = {"id": "old", "jar": "b", "course": "gurnard", "mass_g": 600, "made_at": "2026-12-02T14:00"}
+        new = {"id": "new", "jar": "b", "course": "gurnard", "mass_g": 5000, "made_at": "2026-12-03T14:00"}
+        made = self.drawn(new, old)
+        self.assertEqual([(one["batch"], one["jar"]) for one in made["drawn"]], [("old", "b"), ("new", "b")])
+        self.assertEqual(made["drawn"][0]["mass_g"], 600)
+        (text,) = [one["text"] for one in made["steps"] if one["jar"] == "b" and one["do"] == "weigh"]
+        self.assertIn("14:00 on 2 December", text)
+        self.assertFalse([one for one in made["steps"] if one["jar"] == "b" and one["do"] in ("heat", "cool")])
+        # What it is all together: the jar of the recipe for four, for 48 covers.
+        jar = next(one for one in evaluate(FRIDAY["courses"][0]["formula"])["jars"] if one["id"] == "b")
+        servings = FRIDAY["courses"][0]["formula"]["servings"]
+        weighed = sum(line["mass_g"] for line in jar["lines"])
+        self.assertAlmostEqual(
+            sum(one["mass_g"] for one in made["drawn"]), weighed * 48 / servings, delta=weighed * 0.2
+        )
+
+    def test_too_little_is_made_anew_and_too_old_is_not_used(self) -> None:
+        little = {"id": "x", "jar": "b", "mass_g": 500, "made_at": "2026-12-03T14:00"}
+        over = {"id": "y", "jar": "b", "mass_g": 9000, "made_at": "2026-11-28T14:00"}
+        for batch, code in ((little, "batch-short"), (over, "batch-over"), ({"id": "z", "jar": "b"}, "unstated")):
+            made = self.drawn(batch)
+            with self.subTest(code):
+                self.assertEqual(made["drawn"], [])
+                self.assertIn(code, {one["code"] for one in made["notices"]})
+                self.assertTrue([one for one in made["steps"] if one["jar"] == "b" and one["do"] == "heat"])
+
+    def test_nothing_is_drawn_twice(self) -> None:
+        service = copy.deepcopy(FRIDAY)
+        service["courses"].append({**copy.deepcopy(service["courses"][0]), "id": "again", "covers": 12, "variants": []})
+        one = {"id": "x", "jar": "b", "mass_g": 3400, "made_at": "2026-12-03T14:00"}
+        made = at_once({**service, "batches": [one]})
+        self.assertLessEqual(sum(part["mass_g"] for part in made["drawn"]), 3400)
+        self.assertEqual({part["course"] for part in made["drawn"]}, {"gurnard"})
+
+
+class ParTest(TestCase):
+    def test_a_par_is_raw_ready_by_the_first_ticket_and_held_to_the_last(self) -> None:
+        par = {"id": "p", "from": f"{DAY}T18:00", "to": f"{DAY}T22:00", "par": True}
+        made = at_once(with_(small(), ("replace", "/plates/0", par)))
+        self.assertTrue(made["kept"])
+        steps = {one["do"]: one for one in made["steps"]}
+        self.assertEqual((steps["label"]["end"][11:16], steps["hold"]["end"][11:16]), ("18:00", "22:00"))
+        self.assertFalse({"cook", "plate", "preheat"} & set(steps))
+        self.assertEqual([(one["at"][11:16], one["covers"]) for one in made["served"]], [("18:00", 4)])
+        # Two sides of 4 and 3 min, a turn, a probe, a rest of 1 and plating one: 2 x 1 + 7 + 1 + 2.
+        self.assertIn("11 min from the call", steps["label"]["text"])
+
+
+class FitTest(TestCase):
+    def test_what_still_fits_is_offered_and_does_fit(self) -> None:
+        now = f"{DAY}T17:40"
+        made = plan(small(), search=False, now=now)
+        self.assertFalse(made["kept"])
+        thinner = next(one for one in made["mends"] if "thickness" in one["text"])
+        for mend in made["mends"]:
+            then = plan(jsonpatch.apply_patch(small(), mend["patch"]), search=False, mends=False, now=now)
+            self.assertTrue(then["kept"], mend["text"])
+        fish = jsonpatch.apply_patch(small(), thinner["patch"])["courses"][0]["formula"]["fish"]
+        self.assertLess(fish["thickness"]["value"], small()["courses"][0]["formula"]["fish"]["thickness"]["value"])
+
+
+class AheadTest(TestCase):
+    def test_what_is_wanted_is_what_the_recipes_hold(self) -> None:
+        service = {**small(), "title": "Supper"}
+        lists = ahead([(service, at_once(service)), (service, at_once(service))], default_pantry())
+        order = {one["id"]: one for one in lists["order"]}
+        # Twice 680 g of fillet with 1.2 % of salt and 3 g of caraway.
+        for name, grams in (("zander", 1360), ("sea-salt-fine", 16.3), ("caraway-seed", 6)):
+            self.assertAlmostEqual(order[name]["mass_g"], grams, delta=0.1)
+        self.assertEqual(order["zander"]["bought"], "1.36 kg")
+        self.assertEqual([one["text"] for one in lists["prep"]].count("Trim 4 pieces: bones, spines, blood."), 2)
+
+    def test_what_thaws_and_what_is_drawn_is_pulled_and_not_bought(self) -> None:
+        batch = {"id": "x", "jar": "b", "course": "gurnard", "mass_g": 9000, "made_at": "2026-12-03T14:00"}
+        plain, drawn = at_once(FRIDAY), at_once({**FRIDAY, "batches": [batch]})
+        lists = ahead([({**FRIDAY, "batches": [batch]}, drawn)], default_pantry())
+        self.assertEqual(len([one for one in lists["pull"] if "thaw" in one["text"]]), 1)
+        self.assertEqual(len([one for one in lists["pull"] if "out of the batch" in one["text"]]), 1)
+        self.assertNotIn("buttermilk", [one["id"] for one in lists["order"]])
+        self.assertIn("buttermilk", [one["id"] for one in ahead([(FRIDAY, plain)], default_pantry())["order"]])
+        # What is squeezed is bought in whole ones.
+        lemons = next(one for one in lists["order"] if one["id"] == "lemon-juice")
+        self.assertRegex(lemons["bought"], r"^\d+ lemons$")
+        self.assertEqual(
+            json.dumps(lists), json.dumps(ahead([({**FRIDAY, "batches": [batch]}, drawn)], default_pantry()))
+        )
