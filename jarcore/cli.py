@@ -14,6 +14,8 @@ from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
 from jarcore.data.checks import faults
 from jarcore.data.sources import shares
 from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse, rows_of_a_kitchen, service_object
+from jarcore.documents.plan import FORMAT as PLAN
+from jarcore.documents.plan import Plan
 from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
 from jarcore.service import plan
 
@@ -32,7 +34,7 @@ def main(arguments: list[str]) -> int:
         print(*shares(), sep="\n")
         return DONE
     if asked.command == "plan":
-        return _plan(asked.file, asked.pantry, asked.events)
+        return _plan(asked.file, asked.pantry, asked.events, asked.before, asked.now)
     if asked.command == "ask":
         return _answer(asked.question, asked.file, asked.pantry, whole=True)
     return _answer(asked.command, asked.file, asked.pantry, whole=False)
@@ -46,6 +48,8 @@ def _commands() -> argparse.ArgumentParser:
     planning = commands.add_parser("plan", help="the plan of a service: every step with its time, and why there")
     _of_a_file(planning)
     planning.add_argument("--events", metavar="FILE", help="what has happened: a list of events")
+    planning.add_argument("--before", metavar="FILE", help="the plan that it follows, and leaves only where it gains")
+    planning.add_argument("--now", metavar="TIME", help="nothing is planned before this local time")
     asking = commands.add_parser("ask", help='any question: the file holds {"document": a formula, ...}')
     asking.add_argument("question", metavar="QUESTION", help=", ".join(QUESTIONS))
     _of_a_file(asking)
@@ -79,7 +83,7 @@ def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
     return DONE
 
 
-def _plan(name: str, rows: str | None, events: str | None) -> int:
+def _plan(name: str, rows: str | None, events: str | None, before: str | None, now: str | None) -> int:
     """Print the plan of a service."""
     try:
         value, findings = parse(_read(name))
@@ -87,10 +91,10 @@ def _plan(name: str, rows: str | None, events: str | None) -> int:
         pantry, wrong = _pantry(rows)
         for fault in wrong:
             print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
-        happened = _events(events)
+        happened, followed = _events(events), _before(before)
     except NotAFormula as refusal:
         return _refused(refusal.problem())
-    made = plan(document, pantry, findings, happened)
+    made = plan(document, pantry, findings, happened, before=followed, now=now)
     print(json.dumps(made, ensure_ascii=False, indent=2, allow_nan=False))
     return DONE
 
@@ -104,6 +108,17 @@ def _events(name: str | None) -> list[Mapping[str, Any]]:
     if not isinstance(listed, list) or not all(isinstance(one, Mapping) for one in listed):
         raise NotAFormula("Not events", f"{name}: events are a list of objects.")
     return listed
+
+
+def _before(name: str | None) -> Plan | None:
+    """The plan of before, out of a file."""
+    if name is None:
+        return None
+    value, _ = parse(_read(name))
+    if not isinstance(value, dict) or value.get("format") != PLAN:
+        raise NotAFormula("Not a plan", f"{name}: a plan is an object of the format {PLAN}.")
+    plan_of_before: Plan = value  # type: ignore[assignment]
+    return plan_of_before
 
 
 def _in_document(findings: Sequence[Finding]) -> list[Finding]:

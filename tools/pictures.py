@@ -12,6 +12,7 @@ from tests.browser.chrome import chrome, resize
 from tests.browser.pages.amounts import AskPage
 from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.compare import ComparePage
+from tests.browser.pages.day import DayPage
 from tests.browser.pages.people import KitchenPage, YouPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
@@ -64,11 +65,6 @@ def _window(bench: BenchPage) -> WindowPage:
     return page
 
 
-def _in_the_heat(bench: BenchPage) -> None:
-    _window(bench).tab(names.inTheHeat)
-    bench.driver.execute_script("window.scrollTo(0, 500)")
-
-
 def _by_cut(bench: BenchPage) -> None:
     _window(bench)
     bench.driver.execute_script("window.scrollTo(0, 500)")
@@ -79,9 +75,7 @@ VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object
     ("bench-four-jars", GURNARD, WIDE, False, _third_jar),
     ("bench-marinade", CHAR, WIDE, False, _nothing),
     ("window", ZANDER, WIDE, False, _window),
-    ("window-acid", CHAR, WIDE, False, _window),
     ("window-by-cut", CHAR, WIDE, False, _by_cut),
-    ("window-in-the-heat", ZANDER, WIDE, False, _in_the_heat),
     ("bench-tablet", GURNARD, TABLET, False, _nothing),
     ("bench-dark", CHAR, WIDE, True, _nothing),
     ("bench-begin", ZANDER, WIDE, False, _begin),
@@ -104,6 +98,21 @@ def _compare(driver: WebDriver, address: str, kitchen: str, picture: Callable[[s
     page.settled()
     picture("compare")
     page.press(amounts.compare.drop)
+
+
+def _day(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
+    """Tonight's docket with a step that is looked at, and what is made ahead."""
+    resize(driver, *WIDE)
+    page = DayPage(driver, address).show(kitchen)
+    page.one("[data-service] a")
+    driver.find_elements(By.CSS_SELECTOR, "[data-service] a")[-1].click()
+    page.settled().searched()
+    page.choose_step(".clean")
+    page.costs(15)
+    picture("day")
+    driver.get(f"{address}/{kitchen}/ahead")
+    page.one("[data-order]")
+    picture("ahead")
 
 
 def _people(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
@@ -152,6 +161,7 @@ def main(folder: Path) -> None:
         bench.settled()
         do(bench)
         picture(name)
+    _day(driver, address, kitchen, picture)
     _people(driver, address, kitchen, picture)
 
 

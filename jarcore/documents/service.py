@@ -29,11 +29,12 @@ class Plate(Part):
 
 
 class Away(Part):
-    """A time at which somebody is not at hand: the staff meal, another service, an errand."""
+    """A time at which somebody is not at hand: the staff meal, an errand, or another `service`, by its title."""
 
     from_: Annotated[Text | None, Field(alias="from")] = None
     to: Text | None = None
     note: Text | None = None
+    service: Text | None = None
 
 
 class Person(Part):

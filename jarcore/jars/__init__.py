@@ -10,7 +10,7 @@ from jarcore.jars.made import made_steps, making_findings
 from jarcore.jars.place import Standing, standing_of
 from jarcore.jars.readings import best_at, bounds_of, brought_pct, line_results, meq_per_g, reading_of, target_states
 from jarcore.jars.salting import salted
-from jarcore.jars.side import SideRead, read_sides, unknown_words
+from jarcore.jars.side import SideRead, read_sides, side_rows, unknown_words
 from jarcore.jars.souring import acts_sour
 from jarcore.jars.timing import untimed_for_want_of, window_for
 from jarcore.jars.traits import Traits, all_traits
@@ -45,6 +45,7 @@ __all__ = [
     "read_sides",
     "reading_of",
     "salted",
+    "side_rows",
     "standing_of",
     "stuffs",
     "target_states",

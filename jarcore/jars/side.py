@@ -2,8 +2,10 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cache
 
 from jarcore.data import ALLERGENS, Ingredient, Pantry, avoided_by, named_in, parameter, rows
+from jarcore.data.pantry import from_row
 from jarcore.documents.formula import Fish, Formula, Jar, Side
 from jarcore.fish import MeasuredFish
 from jarcore.jars.contents import Contents, weigh_jar
@@ -41,6 +43,27 @@ class SideRead:
             return told | lines
         stated = frozenset(one for word in self.side.allergens for one in avoided_by(word) or (word,))
         return stated | lines | {one for one in told if one not in ALLERGENS}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SideRow:
+    """A side of the short shelf: hands, minutes [min], stations, how long before the plate it is done [min], the salt
+    of a serving [g].
+    """
+
+    id: str
+    name: str
+    hands: int
+    minutes: float
+    uses: tuple[str, ...]
+    before_plate: float
+    salt_g_per_serving: float
+
+
+@cache
+def side_rows() -> tuple[SideRow, ...]:
+    """The short shelf of sides."""
+    return tuple(from_row(SideRow, row) for row in rows("sides"))
 
 
 def read_sides(

@@ -184,7 +184,7 @@ def _lacking(work: Work, service: ReadService) -> dict[str, Refused]:
 
 def _why(work: Work, stuck: Stuck) -> str:
     task = work.by_id[stuck.task]
-    words = {"course": task.course, "step": task.parts[0].text}
+    words = {"course": task.course, "step": task.parts[0].text.rstrip(".")}
     if stuck.short_min:
         return sentence("day/too-short", minutes=stuck.short_min, **words)
     return sentence("day/taken", **words)

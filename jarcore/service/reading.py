@@ -160,16 +160,23 @@ def _person(person: Person, place: int, day: date, zone: Zone, say: Say) -> Hand
 
 
 def _away(person: Person, path: str, day: date, zone: Zone, say: Say) -> list[tuple[int, int]]:
-    """The times at which somebody is away [min since the epoch]: of the day of service, or whole ones."""
-    found = []
+    """The times at which somebody is away [min since the epoch]: of the day of service, or whole ones. Who is at work
+    elsewhere is told once for each service.
+    """
+    found, elsewhere = list[tuple[int, int]](), dict[str, list[int]]()
     for place, one in enumerate(person.away or []):
         where = f"{path}/away/{place}"
         begins = zone.of_day(one.from_, day, f"{where}/from", say) if one.from_ else None
         ends = zone.of_day(one.to, day, f"{where}/to", say) if one.to else None
         if begins is not None and ends is not None and begins < ends:
             found.append((begins, ends))
+            if one.service is not None:
+                elsewhere.setdefault(one.service, []).extend((begins, ends))
         elif not (one.from_ and one.to) or (begins is not None and ends is not None):
             say("unstated/away", where)
+    for title, times in elsewhere.items():
+        since, until = zone.clock(min(times)), zone.clock(max(times))
+        say("person-elsewhere", path, who=person.id or path, title=title, begins=since, ends=until)
     return found
 
 

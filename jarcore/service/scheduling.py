@@ -8,7 +8,7 @@ from typing import Any
 from jarcore.data import MINUTES_A_DAY, Pantry, parameter
 from jarcore.documents import Finding, Plan
 from jarcore.service.begun import as_before, past_by_clock, with_more
-from jarcore.service.deciding import EFFORT, Decided, Past, decide
+from jarcore.service.deciding import EFFORT, LITTLE_EFFORT, Decided, Past, decide
 from jarcore.service.happened import past_of, read_events
 from jarcore.service.laid_out import step_ids
 from jarcore.service.pinning import held
@@ -67,7 +67,7 @@ def schedule_of(
     work = work_of(service, pantry)
 
     def best(tasks: Work, past: Past) -> Decided:
-        tried = [decide(tasks, service, past, effort)]
+        tried = [decide(tasks, service, past, effort if under_way is None else min(effort, LITTLE_EFFORT))]
         if under_way is not None:
             # What came on top finds its place around the plan that stands, or the whole plan gives way.
             tried.append(decide(tasks, service, as_before(under_way, tasks, service, past), effort))

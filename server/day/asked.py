@@ -2,49 +2,39 @@
 
 from collections import defaultdict
 from collections.abc import Iterator
-from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from jarcore.documents import Finding, found
 from jarcore.service import first_and_last
 from server.accounts.models import Kitchen
 from server.day.models import Batch, Service, ServiceQuery
-from server.pantry.selectors import Stock
 
 # So long before its first plate a service may be at work.
 WORK_AHEAD = timedelta(days=2)
 LOCAL = "%Y-%m-%dT%H:%M"
 
 
-@dataclass(frozen=True, slots=True)
-class Asked:
-    """The document as it is planned, and what is told besides."""
-
-    document: dict[str, Any]
-    told: list[Finding]
-
-
-def asked_of(kitchen: Kitchen, document: dict[str, Any], stock: Stock, number: int | None) -> Asked:
+def asked_of(kitchen: Kitchen, document: dict[str, Any], number: int | None) -> dict[str, Any]:
     """A service of a kitchen as it is planned; NUMBER is its own, None for one that is not stored yet."""
     zone, first, last = first_and_last(document)
     others = _others(kitchen, number)
     beside = list(others.filter(ends_at__gte=first - WORK_AHEAD, begins_at__lte=last).defer("document", "plan_before"))
-    asked, told = {**document, "batches": [*_written(document), *_batches(kitchen, document, zone, number)]}, []
+    asked = {**document, "batches": [*_written(document), *_batches(kitchen, document, zone, number)]}
     people = document.get("kitchen", {}).get("people") if isinstance(document.get("kitchen"), dict) else None
     if isinstance(people, list) and beside:
         busy = []
-        for place, one in enumerate(people):
+        for one in people:
             away = []
             for service in beside:
                 spells = list(_spells(one.get("id"), service)) if isinstance(one, dict) else []
-                away += [{"from": _local(begins, zone), "to": _local(ends, zone)} for begins, ends in spells]
-                if spells:
-                    told.append(_said(place, one["id"], service.title, spells[0][0], spells[-1][1], zone))
+                away += [
+                    {"from": _local(begins, zone), "to": _local(ends, zone), "service": service.title}
+                    for begins, ends in spells
+                ]
             busy.append({**one, "away": [*_list(one.get("away")), *away]} if away else one)
         asked["kitchen"] = {**document["kitchen"], "people": busy}
-    return Asked(asked, [*stock.told, *told])
+    return asked
 
 
 def _list(value: Any) -> list[Any]:
@@ -69,11 +59,6 @@ def _spells(person: Any, service: Service) -> Iterator[tuple[datetime, datetime]
         ends = max(ends, end)
     if begins is not None and ends is not None:
         yield begins, ends
-
-
-def _said(place: int, who: str, title: str, begins: datetime, ends: datetime, zone: ZoneInfo) -> Finding:
-    since, until = (one.astimezone(zone).strftime("%H:%M") for one in (begins, ends))
-    return found("person-elsewhere", f"/kitchen/people/{place}", who=who, title=title, begins=since, ends=until)
 
 
 def _others(kitchen: Kitchen, number: int | None) -> ServiceQuery:

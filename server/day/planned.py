@@ -9,7 +9,7 @@ from django.utils import timezone
 from jarcore.documents.plan import Plan
 from jarcore.formula import ENGINE
 from jarcore.service import compared, first_and_last, moved, plan
-from server.day.asked import Asked, asked_of
+from server.day.asked import asked_of
 from server.day.models import Service
 from server.feed.services import What, note
 from server.pantry.selectors import stock_of
@@ -33,15 +33,11 @@ PINS, BEGAN = "pins", "began"
 MOST_TOLD = 100
 
 
-def _asked(service: Service, document: dict[str, Any]) -> Asked:
-    return asked_of(service.kitchen, document, stock_of(service.kitchen), service.pk)
-
-
 def _at_once(service: Service, document: dict[str, Any], before: Plan | None) -> Plan:
     """The plan at once of a document of a service, as of when it is planned."""
-    asked = _asked(service, document)
-    pantry, now = stock_of(service.kitchen).pantry, _now(service, document)
-    return plan(asked.document, pantry, asked.told, search=False, mends=False, before=before, now=now)
+    asked, stock = asked_of(service.kitchen, document, service.pk), stock_of(service.kitchen)
+    now = _now(service, document)
+    return plan(asked, stock.pantry, stock.told, search=False, mends=False, before=before, now=now)
 
 
 def _now(service: Service, document: dict[str, Any]) -> str | None:
@@ -111,10 +107,10 @@ def look_for_better(number: int) -> None:
     service = Service.objects.select_related("kitchen").filter(pk=number, thrown_out_at__isnull=True).first()
     if service is None or service.searched:
         return
-    asked, pantry = _asked(service, service.document), stock_of(service.kitchen).pantry
+    asked, stock = asked_of(service.kitchen, service.document, service.pk), stock_of(service.kitchen)
     stays = bool(service.document.get(PINS) or service.document.get(BEGAN))
     now = _now(service, service.document)
-    better = plan(asked.document, pantry, asked.told, before=plan_of(service) if stays else None, now=now)
+    better = plan(asked, stock.pantry, stock.told, before=plan_of(service) if stays else None, now=now)
     with transaction.atomic():
         held = Service.objects.held(number)
         if held.revision != service.revision:
@@ -130,6 +126,6 @@ def look_for_better(number: int) -> None:
 def step_moved(service: Service, step: str, at: str, now: datetime) -> tuple[bool, list[str]]:
     """What it would cost to have a step of a service begin at a local time, as it is asked now."""
     service.planned_at = service.planned_at and now
-    asked = _asked(service, service.document)
+    asked = asked_of(service.kitchen, service.document, service.pk)
     local = _now(service, service.document)
-    return moved(asked.document, plan_of(service), step, at, stock_of(service.kitchen).pantry, local)
+    return moved(asked, plan_of(service), step, at, stock_of(service.kitchen).pantry, local)

@@ -92,6 +92,4 @@ def ahead_of(kitchen: Kitchen, now: datetime, span: timedelta) -> AheadLists:
     found = Service.objects.of(kitchen).filter(thrown_out_at__isnull=True, ends_at__gte=now, serves_at__lte=now + span)
     soon = found.select_related("kitchen").order_by("serves_at", "id").defer("plan_before")[:MOST_AHEAD]
     stock = stock_of(kitchen)
-    return ahead(
-        [(asked_of(kitchen, one.document, stock, one.pk).document, plan_of(one)) for one in soon], stock.pantry
-    )
+    return ahead([(asked_of(kitchen, one.document, one.pk), plan_of(one)) for one in soon], stock.pantry)

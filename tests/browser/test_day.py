@@ -1,24 +1,23 @@
 """The day: a service begun, planned, broken and mended, moved by hand and keys; today on the Table."""
 
-import json
 from datetime import timedelta
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from django.utils import timezone
 from selenium.webdriver.common.by import By
 
 from server.accounts.models import User
-from server.day.models import Service
+from server.day.models import Batch, Service
 from server.day.planned import look_for_better
 from server.day.services import begin
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
 from tests.browser.pages.day import DayPage
 from tests.browser.words import day, names, says
-from tests.core.cases import ROOT, changed
+from tests.core.cases import DAY_AHEAD, changed, service_ahead
 
-EVENING = json.loads((ROOT / "examples/zander-evening.service.json").read_text(encoding="utf-8"))
-FRIDAY = json.loads((ROOT / "examples/friday.service.json").read_text(encoding="utf-8"))
+EVENING, FRIDAY = service_ahead("zander-evening"), service_ahead("friday")
 WIDER = "const p = document.querySelector('[data-part=docket]'); return p.scrollWidth - p.clientWidth"
 CLEAN, PLATE = ".clean", ".plate-1"
 
@@ -70,7 +69,7 @@ class DayTest(BrowserTest):
         active = {one["id"]: one["start"][11:16] for one in plan["steps"] if one["active"]}
         self.assertEqual({name: at for name, at in self.day.starts().items() if name in active}, active)
         self.day.show(self.kitchen.slug)
-        self.assertEqual(self.day.listed(), ["Friday"])
+        self.day.until(lambda: self.day.listed() == ["Friday"], "it is listed")
         self.assert_quiet_console()
 
     def test_take_a_person_away_and_one_press_mends_it(self) -> None:
@@ -118,7 +117,7 @@ class DayTest(BrowserTest):
         self.day.settled()
         self.day.until(lambda: self.day.begins(CLEAN) == "18:27", "clean down at 18:27")
         self.assertEqual(
-            [(one["step"], one["at"]) for one in self.stored(service)["pins"]], [("zander.clean", "2026-12-04T18:27")]
+            [(one["step"], one["at"]) for one in self.stored(service)["pins"]], [("zander.clean", f"{DAY_AHEAD}T18:27")]
         )
         self.day.press(day.names.letGo)
         self.day.until(lambda: self.day.begins(CLEAN) == "18:42", "clean down where it was")
@@ -223,3 +222,78 @@ class DayTest(BrowserTest):
         other = Service.objects.get(pk=self.day.number())
         self.assertNotEqual(other.pk, service.pk)
         self.assertEqual(other.document["courses"], EVENING["courses"])
+
+    def test_work_has_begun_and_covers_go_up(self) -> None:
+        start = timezone.localtime(timezone.now() + timedelta(hours=2), ZoneInfo("Europe/Oslo")).replace(second=0)
+        document = changed(EVENING, plates__0__at=start.strftime("%Y-%m-%dT%H:%M"), kitchen__people=[{"id": "MK"}])
+        document.pop("not_before", None)
+        service = self.opened(document)
+        self.day.press(day.names.began)
+        self.day.sees("[data-part=under-way]", "Under way since")
+        self.day.settled()
+        past = {name: at for name, at in self.day.starts().items() if at < clock_in_oslo()}
+        self.assertTrue(past)
+        title = EVENING["courses"][0]["formula"]["title"]
+        self.day.type(day.names.covers.format(course=title), "6")
+        self.day.settled()
+        self.day.until(lambda: any("zander-more" in name for name in self.day.starts()), "two more are planned")
+        now = self.day.starts()
+        self.assertEqual({name: now[name] for name in past}, past)
+        self.day.one("[data-part=trail] summary").click()
+        self.day.sees("[data-part=trail]", "MK")
+        service.refresh_from_db()
+        self.assertEqual(len(service.trail), 2)
+
+    def test_somebody_is_away_and_a_par_is_held(self) -> None:
+        service = self.opened()
+        named = {"who": "ES", "place": 1}
+        self.day.press(day.names.addAway)
+        self.day.type(day.names.away.format(**named), "16:00")
+        self.day.type(day.names.awayTo.format(**named), "17:00")
+        self.day.settled()
+        self.day.until(lambda: not [at for at in self.day.starts().values() if "16:00" <= at < "17:00"], "a free hour")
+        self.assertEqual(self.stored(service)["kitchen"]["people"][0]["away"], [{"from": "16:00", "to": "17:00"}])
+        self.day.choose(day.names.plateKind.format(place=1), "par")
+        self.day.type(day.names.plateTo.format(place=1), "22:00")
+        self.day.settled()
+        self.day.sees("[data-part=docket]", "raw-ready")
+        self.assertTrue(self.stored(service)["plates"][0]["par"])
+
+    def test_the_fish_is_out_and_another_stands_in(self) -> None:
+        service = self.opened()
+        self.day.press("zander is out")
+        self.day.find(day.names.instead, "perch", "European perch")
+        self.day.settled()
+        self.day.sees("[data-part=docket]", "European perch".lower())
+        self.assertEqual(self.stored(service)["courses"][0]["formula"]["fish"]["species"], "european-perch")
+
+    def test_a_batch_is_kept_drawn_and_thrown_out_and_lists_say_what_is_wanted(self) -> None:
+        self.enter()
+        self.table.follow(names.aheadRoom)
+        self.day.sees("[data-part=batches]", day.batches.none)
+        self.day.find(day.names.addCourse, "zander", ZANDER)
+        self.day.type(day.names.batchMass, "400")
+        self.day.press(day.names.keepBatch)
+        self.day.sees("[data-batch]", "400 g of 400 g left")
+        batch = Batch.objects.get()
+        soon = timezone.localtime(timezone.now() + timedelta(hours=20)).strftime("%Y-%m-%dT%H:%M")
+        document = changed(EVENING, plates__0__at=soon, timezone="UTC", kitchen__people=[{"id": "MK"}])
+        document.pop("not_before", None)
+        document["courses"][0]["version"] = {"formula": batch.formula, "number": 1}
+        document["courses"][0]["formula"]["jars"][0]["id"] = batch.jar
+        service = self.begun({**document, "title": "Supper"})
+        drawn = service.plan["drawn"][0]["mass_g"]
+        self.driver.refresh()
+        self.day.sees("[data-part=pull]", "out of the batch")
+        self.day.sees("[data-order=zander]", "680 g")
+        self.day.sees("[data-batch]", f"{400 - drawn:.0f} g of 400 g left")
+        self.assert_accessible()
+        self.day.field(day.names.dropBatch.format(name=batch.name)).click()
+        self.day.sees("[data-part=batches]", "is thrown out")
+        self.day.press(day.names.bringBack)
+        self.day.one("[data-batch]")
+
+
+def clock_in_oslo() -> str:
+    """What the clock says there."""
+    return timezone.localtime(timezone.now(), ZoneInfo("Europe/Oslo")).strftime("%H:%M")

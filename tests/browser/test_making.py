@@ -60,3 +60,14 @@ class MakingTest(BrowserTest):
         self.bench.until(lambda: len(self.steps()) == 2, "it cools")
         self.bench.choose(making.cooledIn.format(step=2), "room")
         self.bench.sees("[data-do=cool]", "in the room")
+
+    def test_a_side_of_the_shelf_comes_with_its_work(self) -> None:
+        self.open_formula(GURNARD)
+        self.bench.tab(names.sides)
+        many = len(self.stored(GURNARD).document.get("sides", []))
+        self.bench.choose(names.sideFromShelf, "boiled-potatoes")
+        self.bench.holds(names.sideMinutes.format(side=many + 1), "25")
+        self.bench.type(names.sideHands.format(side=many + 1), "2")
+        self.bench.settled()
+        side = self.stored(GURNARD).document["sides"][-1]
+        self.assertEqual((side["name"], side["uses"], side["hands"]), ("Boiled potatoes", ["burner"], 2))

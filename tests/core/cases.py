@@ -4,9 +4,11 @@ import copy
 import csv
 import json
 from collections.abc import Sequence
+from datetime import datetime, timedelta
 from functools import cache
 from pathlib import Path
 from typing import Any
+from zoneinfo import ZoneInfo
 
 ROOT = Path(__file__).parents[2]
 TABLES = Path(__file__).parent / "tables"
@@ -27,6 +29,18 @@ def fishes() -> dict[str, Any]:
 def example(name: str) -> dict[str, Any]:
     """A formula of the examples folder."""
     return json.loads((ROOT / "examples" / f"{name}.jar.json").read_text(encoding="utf-8"))
+
+
+# A day that lies ahead whenever this runs, for what reckons with the clock; and how far its clocks are from UTC.
+EVENING_AHEAD = datetime.now(ZoneInfo("Europe/Oslo")).replace(hour=19, minute=0) + timedelta(days=5)
+DAY_AHEAD, OFFSET_AHEAD = f"{EVENING_AHEAD:%Y-%m-%d}", EVENING_AHEAD.isoformat()[-6:]
+
+
+def service_ahead(name: str) -> dict[str, Any]:
+    """A service of the examples folder on a day that lies ahead."""
+    text = (ROOT / "examples" / f"{name}.service.json").read_text(encoding="utf-8")
+    before = f"{EVENING_AHEAD - timedelta(days=1):%Y-%m-%d}"
+    return json.loads(text.replace("2026-12-04", DAY_AHEAD).replace("2026-12-03", before))
 
 
 def changed(document: dict[str, Any], **places: Any) -> dict[str, Any]:

@@ -1,10 +1,9 @@
 """Services over HTTP: begun, changed, planned, merged, printed; nobody else's."""
 
 import json
-from datetime import datetime, timedelta
+from datetime import datetime
 from io import BytesIO
 from typing import Any
-from zoneinfo import ZoneInfo
 
 import time_machine
 import vobject
@@ -12,15 +11,11 @@ from pypdf import PdfReader
 
 from server.accounts.models import Role
 from server.day.models import Service
-from tests.core.cases import ROOT, changed
+from tests.core.cases import DAY_AHEAD, OFFSET_AHEAD, changed, service_ahead
 from tests.http.door import DoorTest, person
 
-# A day that lies ahead whenever this runs, and how far its clocks are from UTC.
-AHEAD = datetime.now(ZoneInfo("Europe/Oslo")).replace(hour=19) + timedelta(days=5)
-DAY, OFFSET = f"{AHEAD:%Y-%m-%d}", AHEAD.isoformat()[-6:]
-EVENING = json.loads(
-    (ROOT / "examples/zander-evening.service.json").read_text(encoding="utf-8").replace("2026-12-04", DAY)
-)
+DAY, OFFSET = DAY_AHEAD, OFFSET_AHEAD
+EVENING = service_ahead("zander-evening")
 BATCHES = "/api/kitchens/galley/batches"
 SERVICES = "/api/kitchens/galley/services"
 

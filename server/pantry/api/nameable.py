@@ -25,7 +25,7 @@ from jarcore.data.readings import reading, reading_rows
 from jarcore.data.targets import target_rows
 from jarcore.documents.evaluated_jar import Component
 from jarcore.heat import HeatTraits, heat_traits
-from jarcore.jars import Traits, all_traits
+from jarcore.jars import Traits, all_traits, side_rows
 from jarcore.substances import mix
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read
@@ -114,6 +114,20 @@ class SchoolOut(Schema):
     options: dict[str, str]
 
 
+class SideOut(Schema):
+    """A side of the short shelf: what it is called, hands, minutes, stations, how long before the plate it is done
+    [min], the salt of a serving [g].
+    """
+
+    id: str
+    name: str
+    hands: int
+    minutes: float
+    uses: list[str]
+    before_plate: float
+    salt_g_per_serving: float
+
+
 class PantryOut(Schema):
     ingredients: list[IngredientOut]
     species: list[SpeciesOut]
@@ -132,6 +146,8 @@ class PantryOut(Schema):
     price_units: list[str]
     house_targets: list[ReadingOut]
     schools: list[SchoolOut]
+    sides: list[SideOut]
+    stations: dict[str, str]
 
 
 COUNTS = ("piece", "slice", "clove", "sprig", "pinch")
@@ -168,6 +184,8 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
             {"question": one["question"], "ask": one["ask"], "options": {o["id"]: o["name"] for o in one["options"]}}
             for one in schools()
         ],
+        "sides": list(side_rows()),
+        "stations": {row["kind"]: row["name"] for row in rows("stations")},
         "time_steps": list(time_steps()),
         "label_forms": label_forms(),
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],

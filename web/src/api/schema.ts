@@ -1921,7 +1921,7 @@ export interface components {
         };
         /**
          * Away
-         * @description A time at which somebody is not at hand: the staff meal, another service, an errand.
+         * @description A time at which somebody is not at hand: the staff meal, an errand, or another `service`, by its title.
          */
         Away: {
             /**
@@ -1934,6 +1934,11 @@ export interface components {
              * @default null
              */
             note: string | null;
+            /**
+             * Service
+             * @default null
+             */
+            service: string | null;
             /**
              * To
              * @default null
@@ -4980,8 +4985,14 @@ export interface components {
             schools: components["schemas"]["SchoolOut"][];
             /** Shelf */
             shelf: components["schemas"]["ShelfJarOut"][];
+            /** Sides */
+            sides: components["schemas"]["SideOut"][];
             /** Species */
             species: components["schemas"]["SpeciesOut"][];
+            /** Stations */
+            stations: {
+                [key: string]: string;
+            };
             /** Targets */
             targets: components["schemas"]["ReadingOut"][];
             /** Time Steps */
@@ -6110,6 +6121,27 @@ export interface components {
             uses: string[] | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * SideOut
+         * @description A side of the short shelf: what it is called, hands, minutes, stations, how long before the plate it is done
+         *     [min], the salt of a serving [g].
+         */
+        SideOut: {
+            /** Before Plate */
+            before_plate: number;
+            /** Hands */
+            hands: number;
+            /** Id */
+            id: string;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Salt G Per Serving */
+            salt_g_per_serving: number;
+            /** Uses */
+            uses: string[];
         };
         /** SignIn */
         SignIn: {

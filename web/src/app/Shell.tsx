@@ -27,6 +27,7 @@ export function Shell() {
   const [place, setPlace] = useState<HTMLElement | null>(null);
   const matches = useMatches();
   const opened = matches.some((match) => match.routeId.startsWith('/$kitchen/formula'));
+  const service = matches.some((match) => match.routeId === '/$kitchen/day/$service');
   const screen = screenOf(matches.at(-1)?.routeId ?? '');
   const fetched = useFetchedAhead();
   const [stuck, setStuck] = useState<string | null>(null);
@@ -83,7 +84,7 @@ export function Shell() {
           <Mark /> {!opened && <span className="whitespace-nowrap max-lg:hidden">{names.product}</span>}
         </Link>
         {!opened && (
-          <nav aria-label={names.roomsOfKitchen} className="flex gap-1">
+          <nav aria-label={names.roomsOfKitchen} className={`flex gap-1 ${service ? 'max-md:hidden' : ''}`}>
             <Link
               to="/$kitchen"
               params={{ kitchen: kitchen.slug }}

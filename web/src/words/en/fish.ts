@@ -112,6 +112,9 @@ export const cooking = {
 } as const;
 
 export const sides = {
+  work: '{hands} pair of hands, done {before} min before the plate',
+  uses: 'on: {what}',
+  usesNothing: 'on no station',
   none: 'Nothing stands beside the fish. A garnish or a salad counts with its salt and its allergens.',
   counted: 'A side counts with its salt and its allergens; nothing more is made of it.',
   hint: 'pickled cucumber, rye bread …',

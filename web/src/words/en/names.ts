@@ -174,6 +174,9 @@ export const names = {
 
   // What else is on the plate
   addSide: 'Add a side',
+  sideFromShelf: 'One of the shelf …',
+  sideHands: 'Side {side}: pairs of hands',
+  sideBefore: 'Side {side}: minutes before the plate',
   side: 'Side {side}',
   sideName: 'Name of side {side}',
   sideMinutes: 'Minutes of side {side}',

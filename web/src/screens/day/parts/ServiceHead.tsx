@@ -1,3 +1,4 @@
+import { Link } from '@tanstack/react-router';
 import { calendarAt, runSheetAt } from '@/api';
 import { text } from '@/document/document';
 import { Button, Head, TextInput } from '@/ui';
@@ -11,6 +12,13 @@ export function ServiceHead() {
   const { document, set, readOnly, kitchen, service } = useService();
   return (
     <Head>
+      <Link
+        to="/$kitchen/day"
+        params={{ kitchen }}
+        className="inline-flex min-h-9 items-center underline md:hidden"
+      >
+        {names.dayRoom}
+      </Link>
       <TextInput
         label={day.names.title}
         value={text(document.title)}
@@ -18,7 +26,7 @@ export function ServiceHead() {
         disabled={readOnly}
         onType={(title) => set(['title'], title)}
         look="value"
-        className="min-w-40 font-title text-lg"
+        className="min-w-0 font-title text-lg"
       />
       <Keeping />
       <Steps />

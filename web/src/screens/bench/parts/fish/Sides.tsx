@@ -1,6 +1,6 @@
 import { list, newId } from '@/document/document';
 import { useOpened } from '@/formula/opened';
-import { Button, TextInput } from '@/ui';
+import { Button, Choice, TextInput } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
 import { inUnit } from '@/words/numbers';
 import { Said } from '@/words/Said';
@@ -10,7 +10,7 @@ import { Ticks } from './Ticks';
 
 /** What else is on the plate: simple sides with their minutes, their salt and what they hold; nothing more is made of them. */
 export function Sides() {
-  const { value, set, readOnly, evaluation } = useOpened();
+  const { value, set, readOnly, evaluation, pantry } = useOpened();
   const sides = list(value(['sides']));
   const salt = evaluation?.ledger.sides_salt_g_per_serving;
   return (
@@ -21,13 +21,30 @@ export function Sides() {
       ))}
       <CautionMarks below="/sides" />
       {!readOnly && (
-        <Button
-          look="plain"
-          className="mt-2 min-h-8! px-2! text-sm"
-          onClick={() => set(['sides', sides.length], { id: newId() })}
-        >
-          {names.addSide}
-        </Button>
+        <p className="mt-2 flex flex-wrap gap-2">
+          <Button
+            look="plain"
+            className="min-h-8! px-2! text-sm"
+            onClick={() => set(['sides', sides.length], { id: newId() })}
+          >
+            {names.addSide}
+          </Button>
+          <Choice
+            label={names.sideFromShelf}
+            value=""
+            choices={{
+              '': names.sideFromShelf,
+              ...Object.fromEntries(pantry.sides.map((one) => [one.id, one.name])),
+            }}
+            onPick={(picked) => {
+              const found = pantry.sides.find((one) => one.id === picked);
+              if (!found) return;
+              const { id: _, ...side } = found;
+              set(['sides', sides.length], { ...side, id: newId() });
+            }}
+            className="max-w-44"
+          />
+        </p>
       )}
       {salt ? (
         <p className="mt-2 text-sm" data-part="sides-salt">
@@ -39,9 +56,10 @@ export function Sides() {
 }
 
 function Side({ place }: { place: number }) {
-  const { value, set, readOnly } = useOpened();
+  const { value, set, readOnly, pantry } = useOpened();
   const way = ['sides', place] as const;
   const side = place + 1;
+  const uses = list(value([...way, 'uses'])).map(String);
   const holds = list(value([...way, 'allergens'])).map(String);
   return (
     <fieldset disabled={readOnly} className="mt-1 border-b border-line pb-2" data-side={place}>
@@ -75,7 +93,28 @@ function Side({ place }: { place: number }) {
           }}
         />
       </p>
+      <p className="text-sm leading-7">
+        <Said
+          words={says.sides.work}
+          slots={{
+            hands: <Typed way={[...way, 'hands']} label={fill(names.sideHands, { side })} hint="1" />,
+            before: (
+              <Typed way={[...way, 'before_plate']} label={fill(names.sideBefore, { side })} hint="0" />
+            ),
+          }}
+        />
+      </p>
       <AtPlace way={way} />
+      <Ticks
+        said={
+          uses.length
+            ? fill(says.sides.uses, { what: uses.map((one) => named(pantry.stations, one)).join(', ') })
+            : says.sides.usesNothing
+        }
+        choices={pantry.stations}
+        ticked={uses}
+        onTick={(next) => set([...way, 'uses'], next.length ? next : undefined)}
+      />
       <Ticks
         said={
           holds.length
