@@ -1,6 +1,6 @@
 """Verbs on services: begin one, save it, throw it out and bring it back."""
 
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -9,11 +9,12 @@ from django.db import transaction
 from django.utils import timezone
 
 from jarcore.data import parameter
-from jarcore.documents import merge, service_object
+from jarcore.documents import service_object
 from jarcore.documents.service import FORMAT, FORMAT_VERSION
 from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
+from server.common.drafts import based_on, too_late
 from server.common.problems import Problem
 from server.day.models import Batch, Service, ServiceRevision
 from server.day.planned import FILLED, fill
@@ -47,11 +48,7 @@ def begun_of(raw: bytes) -> dict[str, Any] | None:
 def changed_of(raw: bytes) -> tuple[int, dict[str, Any]]:
     """The revision and the service in a request's body. Raises: NotAFormula, Problem 422."""
     value = keepable(raw, prefix="/document")
-    revision = value.get("revision") if isinstance(value, dict) else None
-    if not isinstance(revision, int) or isinstance(revision, bool) or not 0 <= revision < 2**31:
-        errors = [{"path": "/revision", "text": "The revision this service was based on is a whole number."}]
-        raise Problem(422, "Not valid", "The service does not say what it was based on.", errors=errors)
-    return revision, service_object(value.get("document"))
+    return based_on(value, "service"), service_object(value.get("document"))
 
 
 def usual(kitchen: Kitchen, user: User, now: datetime) -> dict[str, Any]:
@@ -92,20 +89,20 @@ def save(
     kitchen: Kitchen,
     user: User,
     number: int,
-    based_on: int,
+    since: int,
     document: dict[str, Any],
     planned_at: datetime | None = None,
 ) -> Service:
-    """Save the service that was based on a revision, and plan it at once; a better plan is looked for later. Nothing is
-    planned before PLANNED_AT, where that is said.
+    """Save the service that was based on the revision SINCE, and plan it at once; a better plan is looked for later.
+    Nothing is planned before PLANNED_AT, where that is said.
 
     Raises: Service.DoesNotExist; Problem 409 when somebody saved since, with base, theirs, yours, the three-way merge
     and the places where both changed the same thing.
     """
     while True:
         service = Service.objects.of(kitchen).select_related("kitchen").get(pk=number)
-        if based_on != service.revision:
-            raise _stale(service, based_on, document)
+        if since != service.revision:
+            raise _stale(service, since, document)
         if service.document == document:
             return service
         before, service.document = service.document, document
@@ -130,20 +127,9 @@ def _kept(service: Service, user: User) -> None:
     note(service.kitchen, What.SERVICE, service.pk, service.revision)
 
 
-def _stale(service: Service, based_on: int, yours: dict[str, Any]) -> Problem:
-    base = service.revisions.filter(revision=based_on).values_list("document", flat=True).first()
-    merged = merge(base if base is not None else {}, service.document, yours)
-    return Problem(
-        409,
-        "Changed meanwhile",
-        "Somebody saved this service since you opened it. Nothing is lost: both changes are here.",
-        revision=service.revision,
-        base=base,
-        theirs=service.document,
-        yours=yours,
-        merged=merged.document,
-        conflicts=[asdict(conflict) for conflict in merged.conflicts],
-    )
+def _stale(service: Service, since: int, yours: dict[str, Any]) -> Problem:
+    base = service.revisions.filter(revision=since).values_list("document", flat=True).first()
+    return too_late("service", service.revision, base, service.document, yours)
 
 
 def of_title(kitchen: Kitchen, title: str) -> Service | None:

@@ -1,17 +1,18 @@
 """Verbs on formulas: make, save a draft, save a version. They take values, check, do and record."""
 
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from typing import Any
 
 from django.db import connection, transaction
 from django.utils import timezone
 
 from jarcore.data import FAULT, Pantry
-from jarcore.documents import Evaluation, formula_object, merge
+from jarcore.documents import Evaluation, formula_object
 from jarcore.formula import evaluate
 from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
+from server.common.drafts import based_on, too_late
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.formulas.filling import FILLED, fill_columns
@@ -36,11 +37,7 @@ def document_of(raw: bytes) -> dict[str, Any]:
 def draft_of(raw: bytes) -> tuple[int, dict[str, Any]]:
     """The revision and the formula in a request's body. Raises: as document_of."""
     value = keepable(raw, prefix="/document")
-    revision = value.get("revision") if isinstance(value, dict) else None
-    if not isinstance(revision, int) or isinstance(revision, bool) or not 0 <= revision < 2**31:
-        errors = [{"path": "/revision", "text": "The revision this draft was based on is a whole number."}]
-        raise Problem(422, "Not valid", "The draft does not say what it was based on.", errors=errors)
-    return revision, formula_object(value.get("document"))
+    return based_on(value, "draft"), formula_object(value.get("document"))
 
 
 def _record(formula: Formula, user: User) -> None:
@@ -61,8 +58,8 @@ def create_formula(kitchen: Kitchen, user: User, document: dict[str, Any]) -> Fo
     return formula
 
 
-def save_draft(kitchen: Kitchen, user: User, number: int, based_on: int, document: dict[str, Any]) -> Formula:
-    """Save the draft that was based on a revision.
+def save_draft(kitchen: Kitchen, user: User, number: int, since: int, document: dict[str, Any]) -> Formula:
+    """Save the draft that was based on the revision SINCE.
 
     Raises: Formula.DoesNotExist; Problem 409 when somebody saved since, with base, theirs, yours, the
     three-way merge and the places where both changed the same thing.
@@ -70,8 +67,8 @@ def save_draft(kitchen: Kitchen, user: User, number: int, based_on: int, documen
     saved = None
     while saved is None:
         formula, pantry = Formula.objects.of(kitchen).get(pk=number), stock_of(kitchen).pantry
-        if based_on != formula.revision:
-            raise _stale(formula, based_on, document)
+        if since != formula.revision:
+            raise _stale(formula, since, document)
         if formula.document == document:
             return formula
         formula.document = document
@@ -112,20 +109,9 @@ def _accepted_in(document: dict[str, Any]) -> set[str]:
     return {" · ".join(str(one.get(part) or "") for part in ACCEPTED_SAYS) for one in found}
 
 
-def _stale(formula: Formula, based_on: int, yours: dict[str, Any]) -> Problem:
-    base = formula.revisions.filter(revision=based_on).values_list("document", flat=True).first()
-    merged = merge(base if base is not None else {}, formula.document, yours)
-    return Problem(
-        409,
-        "Changed meanwhile",
-        "Somebody saved this formula since you opened it. Nothing is lost: both changes are here.",
-        revision=formula.revision,
-        base=base,
-        theirs=formula.document,
-        yours=yours,
-        merged=merged.document,
-        conflicts=[asdict(conflict) for conflict in merged.conflicts],
-    )
+def _stale(formula: Formula, since: int, yours: dict[str, Any]) -> Problem:
+    base = formula.revisions.filter(revision=since).values_list("document", flat=True).first()
+    return too_late("formula", formula.revision, base, formula.document, yours)
 
 
 @dataclass(frozen=True, slots=True)

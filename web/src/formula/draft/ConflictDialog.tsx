@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import type { Json } from '@/api';
-import { putWay, wayOf } from '@/document/document';
 import { placeName } from '@/document/placeName';
 import { Button, Dialog } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
 import { Said } from '@/words/Said';
 import { useOpened } from '../opened';
+import { withTheirs } from './settle';
 
 /** Where two people changed the same thing: what it was, what each made of it; one is chosen, nothing is lost before that. */
 export function ConflictDialog() {
@@ -14,11 +13,10 @@ export function ConflictDialog() {
   const conflicts = draft.keeping.state === 'conflict' ? draft.keeping.conflicts : [];
 
   function settle() {
-    let settled = document;
-    for (const conflict of conflicts) {
-      if (theirs[conflict.path])
-        settled = putWay(settled, wayOf(conflict.path), (conflict.theirs ?? undefined) as Json | undefined);
-    }
+    const settled = withTheirs(
+      document,
+      conflicts.filter((one) => theirs[one.path]),
+    );
     setTheirs({});
     // A new object even when all was kept as mine: it has to be sent.
     change({ ...settled });

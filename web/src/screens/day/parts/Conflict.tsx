@@ -1,5 +1,4 @@
-import type { Json } from '@/api';
-import { putWay, wayOf } from '@/document/document';
+import { withTheirs } from '@/formula/draft/settle';
 import { Button, Dialog } from '@/ui';
 import { fill, says } from '@/words';
 import { day } from '@/words/day';
@@ -10,10 +9,7 @@ export function Conflict() {
   const { keeping, keeper, document } = useService();
   const conflicts = keeping.state === 'conflict' ? keeping.conflicts : [];
   function settle(theirs: boolean) {
-    let settled = document;
-    if (theirs)
-      for (const one of conflicts)
-        settled = putWay(settled, wayOf(one.path), (one.theirs ?? undefined) as Json | undefined);
+    const settled = theirs ? withTheirs(document, conflicts) : document;
     // A new object even when all was kept as mine: it has to be sent.
     keeper.change({ ...settled });
     void keeper.send();
