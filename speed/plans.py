@@ -3,8 +3,10 @@
 import copy
 import json
 import time
+from functools import partial
 from typing import Any
 
+from jarcore import plan
 from jarcore.data import default_pantry
 from jarcore.service.deciding import decide
 from jarcore.service.reading import read_for_plan
@@ -40,6 +42,18 @@ def report() -> None:
         _one(name, service(name))
     for many in (2, 4, 8):
         _one(f"{many} courses of zander", with_courses(many))
+    _changed(service("friday"))
+
+
+def _changed(document: dict[str, Any]) -> None:
+    """A dozen covers more in the middle of the evening: what has begun stays, the rest is planned anew."""
+    before = plan(document, search=False, mends=False)
+    under_way = {**copy.deepcopy(document), "began": "2026-12-04T12:00"}
+    under_way["courses"][0]["covers"] += 12
+    for clock in ("14:00", "17:30", "18:40"):
+        now = f"2026-12-04T{clock}"
+        spent = median_ms(partial(plan, under_way, search=False, mends=False, before=before, now=now), 3)
+        print(f"  friday, twelve more at {clock}: {spent:.0f} ms, {spent / AT_ONCE_MS:.1f} of a plan at once")
 
 
 def _one(name: str, document: dict[str, Any]) -> None:

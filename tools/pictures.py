@@ -35,8 +35,9 @@ def _nothing(_bench: BenchPage) -> None:
     """The Bench as it opens."""
 
 
-def _third_jar(bench: BenchPage) -> None:
-    bench.press("3 Rye and rice dredge")
+def _made_jar(bench: BenchPage) -> None:
+    bench.press("4 Horseradish cream")
+    bench.one("[data-part=making] li")
 
 
 def _ask(bench: BenchPage) -> None:
@@ -72,7 +73,7 @@ def _by_cut(bench: BenchPage) -> None:
 
 VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object]], ...] = (
     ("bench-dry-brine", ZANDER, WIDE, False, _nothing),
-    ("bench-four-jars", GURNARD, WIDE, False, _third_jar),
+    ("bench-four-jars", GURNARD, WIDE, False, _made_jar),
     ("bench-marinade", CHAR, WIDE, False, _nothing),
     ("window", ZANDER, WIDE, False, _window),
     ("window-by-cut", CHAR, WIDE, False, _by_cut),

@@ -1,5 +1,6 @@
 """Plans of services: what is filled from them at save, and the better plan that the worker looks for."""
 
+from collections.abc import Collection
 from datetime import datetime
 from typing import Any
 
@@ -29,6 +30,8 @@ FILLED = (
     "trail",
 )
 PINS, BEGAN = "pins", "began"
+# What of a service no plan hangs on.
+CALLED = ("title", "notes")
 # So many changes of the day are told.
 MOST_TOLD = 100
 
@@ -55,33 +58,44 @@ def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: d
     steps are only put somewhere, and where work is under way, the plan that was shown is left no further than it has to
     be.
     """
+    title = service.document.get("title")
+    service.title = title.strip() if isinstance(title, str) else ""
+    if before is not None and _without(before, CALLED) == _without(service.document, CALLED):
+        service.plan = {**service.plan, "title": service.document.get("title")}
+        return
     service.planned_at = planned_at
-    under_way = bool(service.document.get(BEGAN))
+    under_way = bool(service.document.get(BEGAN)) and planned_at is not None
     kept = before is not None and (under_way or _puts_only(before, service.document))
-    shown: Plan | None = plan_of(service) if kept else None
+    shown: Plan | None = _shown(service) if kept else None
     now = _at_once(service, service.document, shown)
     service.changed = []
     if before is not None:
         service.changed = compared(shown or _at_once(service, before, None), now)
         if service.searched:
             service.plan_before = service.plan
-        if under_way and planned_at is not None:
+        if under_way and planned_at is not None and before.get(BEGAN):
             entry = {"at": planned_at.isoformat(timespec="minutes"), "by": by, "says": service.changed}
             service.trail = [entry, *service.trail][:MOST_TOLD]
     service.plan, service.searched = dict(now), False
-    title = service.document.get("title")
-    service.title = title.strip() if isinstance(title, str) else ""
     _fill_times(service, now)
+
+
+def _shown(service: Service) -> Plan:
+    """The plan that people have gone by, whichever core has made it: what it has behind them does not move."""
+    if Plan.__required_keys__ <= service.plan.keys():
+        by_now: Plan = service.plan
+        return by_now
+    return plan_of(service)
 
 
 def _puts_only(before: dict[str, Any], after: dict[str, Any]) -> bool:
     """Whether steps are put somewhere and nothing else is otherwise; what is let go finds its place anew."""
     held = [len(pins) if isinstance(pins := one.get(PINS), list) else 0 for one in (before, after)]
-    return held[0] <= held[1] > 0 and _but_pins(before) == _but_pins(after)
+    return held[0] <= held[1] > 0 and _without(before, (PINS,)) == _without(after, (PINS,))
 
 
-def _but_pins(document: dict[str, Any]) -> dict[str, Any]:
-    return {key: value for key, value in document.items() if key != PINS}
+def _without(document: dict[str, Any], fields: Collection[str]) -> dict[str, Any]:
+    return {key: value for key, value in document.items() if key not in fields}
 
 
 def _fill_times(service: Service, made: Plan) -> None:

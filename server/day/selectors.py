@@ -5,8 +5,10 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.db.models import Q
+from django.utils import timezone
 
 from jarcore.documents.plan import PlannedStep
+from jarcore.formula import ENGINE
 from jarcore.service import AheadLists, ahead
 from server.accounts.models import Kitchen
 from server.day.asked import asked_of, drawn_by_others
@@ -43,6 +45,12 @@ def upcoming(kitchen: Kitchen, now: datetime) -> list[int]:
     """Numbers of the services that are still to come, or at work."""
     found = Service.objects.of(kitchen).filter(thrown_out_at__isnull=True, ends_at__gte=now)
     return list(found.values_list("pk", flat=True))
+
+
+def planned_before() -> list[Kitchen]:
+    """Kitchens with services still to come that another core has planned."""
+    found = Service.objects.filter(thrown_out_at__isnull=True, ends_at__gte=timezone.now())
+    return list(Kitchen.objects.filter(pk__in=found.exclude(plan__engine=ENGINE).values("kitchen")))
 
 
 def next_steps(service: Service, now: datetime) -> list[PlannedStep]:

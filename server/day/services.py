@@ -58,7 +58,7 @@ def usual(kitchen: Kitchen, user: User, now: datetime) -> dict[str, Any]:
     if at - there < SOON:
         at += timedelta(days=1)
     last = Service.objects.of(kitchen).order_by("-pk").first()
-    had = last.document.get("kitchen") if last else None
+    had = _of_any_day(last.document.get("kitchen")) if last else None
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
@@ -72,6 +72,19 @@ def usual(kitchen: Kitchen, user: User, now: datetime) -> dict[str, Any]:
             "pans": list(USUAL_PANS),
         },
         "courses": [],
+    }
+
+
+def _of_any_day(kitchen: Any) -> dict[str, Any] | None:
+    """What a kitchen has on any day: without who was away on one, and what its oil had fried by then."""
+    if not isinstance(kitchen, dict):
+        return None
+    passing = {"people": "away", "stations": "held"}
+    return {
+        name: [{k: v for k, v in one.items() if k != passing[name]} if isinstance(one, dict) else one for one in part]
+        if name in passing and isinstance(part, list)
+        else part
+        for name, part in kitchen.items()
     }
 
 

@@ -64,9 +64,13 @@ def shift(now: datetime) -> None:
                 made_at=now - timedelta(hours=one["hours_ago"]),
             )
             keep_batch(kitchen, owner, made)
-    for template, first in zip(DEMO["services"], _first_plates(there), strict=True):
-        found = of_title(kitchen, template["title"])
+    tonight, tomorrow = DEMO["services"]
+    for template, first in zip((tonight, tomorrow), _first_plates(there), strict=True):
+        found, document = of_title(kitchen, template["title"]), _dated(kitchen, template, first)
+        if template is tonight:
+            # What is to be done before now has been done.
+            document["began"] = there.strftime("%Y-%m-%dT%H:%M")
         if found is None:
-            begin(kitchen, owner, _dated(kitchen, template, first))
+            begin(kitchen, owner, document)
         elif found.ends_at < now:
-            save(kitchen, owner, found.pk, found.revision, _dated(kitchen, template, first))
+            save(kitchen, owner, found.pk, found.revision, document)

@@ -242,7 +242,7 @@ class DayTest(BrowserTest):
         self.day.one("[data-part=trail] summary").click()
         self.day.sees("[data-part=trail]", "MK")
         service.refresh_from_db()
-        self.assertEqual(len(service.trail), 2)
+        self.assertEqual(len(service.trail), 1)
 
     def test_somebody_is_away_and_a_par_is_held(self) -> None:
         service = self.opened()

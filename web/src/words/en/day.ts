@@ -105,6 +105,8 @@ export const day = {
     forServices: 'for {services}',
   },
   underWay: 'Under way since {at}. What has begun stays where it is.',
+  hasBegun:
+    'By the plan work began at {at}. If it has, say so: else the next change plans everything from now on.',
   trailHead: 'Changes of the day',
   trailLine: '{at} {by}',
   untitled: 'Service',

@@ -3,8 +3,10 @@ import { Button, LinkButton } from '@/ui';
 import { fill } from '@/words';
 import { day } from '@/words/day';
 import { clock } from '@/words/numbers';
+import { minuteOf } from '../state/columns';
 import { useService } from '../state/opened';
 import { clockOf, nowIn, wall } from '../state/times';
+import { useNow } from '../state/useNow';
 
 /** So many things that are given up are told at once. */
 const FEW = 3;
@@ -110,6 +112,7 @@ export function Stands() {
 /** Whether work is under way: from then on what has begun stays, and changes of the day are told. */
 function UnderWay() {
   const { document, plan, put, readOnly, trail } = useService();
+  const now = useNow();
   const began = typeof document.began === 'string' ? document.began : null;
   if (!plan.starts_at) return null;
   return (
@@ -123,13 +126,18 @@ function UnderWay() {
         </p>
       ) : (
         !readOnly && (
-          <Button
-            look="plain"
-            className="min-h-7! px-2! text-sm"
-            onClick={() => put(['began'], nowIn(plan.starts_at ?? ''))}
-          >
-            {day.names.began}
-          </Button>
+          <>
+            {minuteOf(plan.starts_at) < now && (
+              <p className="mb-1 text-warn">{fill(day.hasBegun, { at: wall(plan.starts_at) })}</p>
+            )}
+            <Button
+              look="plain"
+              className="min-h-7! px-2! text-sm"
+              onClick={() => put(['began'], nowIn(plan.starts_at ?? ''))}
+            >
+              {day.names.began}
+            </Button>
+          </>
         )
       )}
       {trail.length > 0 && (
