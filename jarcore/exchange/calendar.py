@@ -6,7 +6,7 @@ from typing import Any
 
 from jarcore.data import sentence
 from jarcore.documents.plan import Plan
-from jarcore.exchange.listed import people_of, rows_of
+from jarcore.exchange.listed import in_a_line, people_of, rows_of
 
 # Where the names of events come from.
 PRODUCT, DOMAIN = "-//jar-table//service//EN", "jar-table"
@@ -24,19 +24,19 @@ def calendar(document: Mapping[str, Any], plan: Plan, name: str, stamped: dateti
     made.add("prodid", PRODUCT)
     made.add("version", "2.0")
     if plan["title"]:
-        made.add("x-wr-calname", plan["title"])
+        made.add("x-wr-calname", in_a_line(plan["title"]))
 
     def event(key: str, start: datetime, end: datetime, text: str, about: str) -> None:
         one, alarm = Event(), Alarm()
-        one.add("uid", f"{name}.{key}@{DOMAIN}")
+        one.add("uid", in_a_line(f"{name}.{key}@{DOMAIN}"))
         one.add("dtstamp", stamped.astimezone(UTC))
         one.add("dtstart", start.astimezone(UTC))
         one.add("dtend", end.astimezone(UTC))
-        one.add("summary", text)
+        one.add("summary", in_a_line(text))
         if about:
-            one.add("description", about)
+            one.add("description", in_a_line(about))
         alarm.add("action", "DISPLAY")
-        alarm.add("description", text)
+        alarm.add("description", in_a_line(text))
         alarm.add("trigger", timedelta(0))
         one.add_component(alarm)
         made.add_component(one)

@@ -82,6 +82,11 @@ def _until(window: JarOnFish) -> str:
     return ", ".join(words)
 
 
+def in_a_line(text: str) -> str:
+    """A text in one line, whatever was typed into it."""
+    return " ".join(text.split())
+
+
 def people_of(document: Mapping[str, Any]) -> dict[str, str]:
     """What the people of a service are called, by their ids."""
     kitchen = document.get("kitchen")

@@ -8,7 +8,7 @@ from jarcore.documents.plan import Plan
 from jarcore.service.compared import compared
 from jarcore.service.planning import plan
 
-NOT_KEPT = ("pin-not-kept", "pin-no-step", "not-a-time")
+NOT_KEPT = ("pin-not-kept", "pin-no-step", "not-a-time", "unstated")
 
 
 def moved(

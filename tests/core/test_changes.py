@@ -7,14 +7,17 @@ from collections import defaultdict
 from unittest import TestCase
 
 import jsonpatch
+import vobject
+from pydantic import TypeAdapter
 
-from jarcore import evaluate, plan
+from jarcore import Plan, evaluate, plan
 from jarcore.data import default_pantry
-from jarcore.service import ahead
+from jarcore.exchange import calendar, run_sheet
+from jarcore.service import ahead, moved
 from tests.core import cases
 from tests.core.plan_check import at, broken
 from tests.core.test_moved import at_once, clocks
-from tests.core.test_plan import FRIDAY, small, some_service, windows, with_
+from tests.core.test_plan import ANYTHING, FRIDAY, small, some_service, windows, with_
 
 DAY = "2026-12-04"
 
@@ -201,3 +204,94 @@ class AheadTest(TestCase):
         self.assertEqual(
             json.dumps(lists), json.dumps(ahead([({**FRIDAY, "batches": [batch]}, drawn)], default_pantry()))
         )
+
+
+class AnythingTest(TestCase):
+    def test_anything_in_what_a_change_of_the_day_says_is_planned_or_told(self) -> None:
+        whole = {
+            **small(),
+            "began": f"{DAY}T12:00",
+            "not_before": f"{DAY}T08:00",
+            "pins": [{"step": "c.clean", "at": f"{DAY}T18:10"}],
+            "batches": [{"id": "x", "jar": "brine", "course": "c", "mass_g": 90, "made_at": f"{DAY}T08:00"}],
+        }
+        whole["kitchen"]["people"][0]["away"] = [{"from": "16:00", "to": "16:20", "note": "meal", "service": "Lunch"}]
+        whole["plates"] = [{"id": "p", "from": f"{DAY}T19:00", "to": f"{DAY}T21:00", "par": True}]
+        before = at_once(whole)
+        self.assertTrue(before["kept"])
+        parts = ("/pins", "/pins/0", "/pins/0/step", "/pins/0/at", "/batches", "/batches/0", "/batches/0/mass_g",
+                 "/batches/0/made_at", "/batches/0/use_by", "/batches/0/jar", "/batches/0/course", "/began",
+                 "/kitchen/people/0/away", "/kitchen/people/0/away/0", "/kitchen/people/0/away/0/from",
+                 "/kitchen/people/0/away/0/service", "/plates/0/par", "/not_before")  # fmt: skip
+        for path in parts:
+            for value in ANYTHING[::4]:
+                changed = jsonpatch.apply_patch(whole, [{"op": "add", "path": path, "value": value}])
+                with self.subTest(path, value=value):
+                    made = plan(changed, search=False, mends=False, before=before, now=f"{DAY}T17:00")
+                    TypeAdapter(Plan).validate_python(made)
+                    run_sheet(changed, made)
+                    calendar(changed, made, "x", at(f"{DAY}T00:00+01:00"))
+                    ahead([(changed, made)], default_pantry())
+
+    def test_anything_asked_of_a_step_is_answered(self) -> None:
+        shown = at_once(small())
+        for step in ("c.clean", "", "c", "c.brine.put-on.contact", "no such step"):
+            for when in (f"{DAY}T18:10", "", "soon", "25:00", "9999-12-31T23:59"):
+                with self.subTest(step, when=when):
+                    possible, says = moved(small(), shown, step, when, default_pantry())
+                    self.assertTrue(says)
+                    self.assertEqual(possible, step == "c.clean" and when == f"{DAY}T18:10")
+
+    def test_paper_bears_any_title(self) -> None:
+        for title in ("", "Пятница", "魚の日", "🐟 " * 40, "a" * 400, "one\ntwo\tthree", "<b>&amp;"):
+            service = {**small(), "title": title}
+            service["courses"][0]["formula"]["title"] = title
+            with self.subTest(title):
+                made = at_once(service)
+                self.assertTrue(run_sheet(service, made, "letter", "A").startswith(b"%PDF"))
+                written = calendar(service, made, "x", at(f"{DAY}T00:00+01:00"))
+                self.assertTrue(list(vobject.readOne(written.decode()).vevent_list))
+
+    def test_by_chance_nothing_is_drawn_that_is_not_there(self) -> None:
+        for seed in range(12):
+            chance = random.Random(seed)
+            service = some_service(seed)
+            jars = [jar["id"] for course in service["courses"] for jar in course["formula"]["jars"] if "id" in jar]
+            service["batches"] = [
+                {
+                    "id": f"b{number}",
+                    "jar": chance.choice(jars),
+                    "mass_g": chance.choice([5, 50, 500, 5000]),
+                    "made_at": f"{DAY[:-2]}0{chance.randint(1, 4)}T{chance.randint(0, 23):02}:00",
+                    **({"course": chance.choice(service["courses"])["id"]} if chance.random() < 0.5 else {}),
+                }
+                for number in range(chance.randint(1, 4))
+            ]
+            made = at_once(service)
+            there = {one["id"]: one for one in service["batches"]}
+            taken: dict[str, float] = defaultdict(float)
+            for one in made["drawn"]:
+                taken[one["batch"]] += one["mass_g"]
+                self.assertEqual(one["jar"], there[one["batch"]]["jar"])
+                self.assertIn(there[one["batch"]].get("course"), (None, one["course"]))
+                first = min(served["at"] for served in made["served"])
+                self.assertLessEqual(there[one["batch"]]["made_at"], first[:16])
+            with self.subTest(seed):
+                for name, mass in taken.items():
+                    self.assertLessEqual(mass, there[name]["mass_g"] + 0.1)
+                self.assertEqual(list(broken(service, made, windows(service))), [])
+
+    def test_by_chance_whoever_is_away_does_nothing_meanwhile(self) -> None:
+        for seed in range(12):
+            chance = random.Random(seed)
+            service = some_service(seed)
+            for one in service["kitchen"]["people"]:
+                hour = chance.randint(12, 19)
+                one["away"] = [{"from": f"{hour}:{chance.choice(['00', '20'])}", "to": f"{hour + 1}:10"}]
+            made = at_once(service)
+            with self.subTest(seed):
+                for one in service["kitchen"]["people"]:
+                    begins, ends = (at(f"{DAY}T{one['away'][0][end]}+01:00") for end in ("from", "to"))
+                    mine = [step for step in made["steps"] if one["id"] in step["people"]]
+                    self.assertFalse([s["id"] for s in mine if at(s["start"]) < ends and at(s["end"]) > begins])
+                self.assertEqual(list(broken(service, made, windows(service))), [])
