@@ -61,7 +61,7 @@ def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: d
     title = service.document.get("title")
     service.title = title.strip() if isinstance(title, str) else ""
     if before is not None and _without(before, CALLED) == _without(service.document, CALLED):
-        service.plan = {**service.plan, "title": service.document.get("title")}
+        service.plan = {**service.plan, "title": title if isinstance(title, str) else None}
         return
     service.planned_at = planned_at
     under_way = bool(service.document.get(BEGAN)) and planned_at is not None
@@ -139,7 +139,7 @@ def look_for_better(number: int) -> None:
 
 def step_moved(service: Service, step: str, at: str, now: datetime) -> tuple[bool, list[str]]:
     """What it would cost to have a step of a service begin at a local time, as it is asked now."""
-    service.planned_at = service.planned_at and now
+    service.planned_at = now if service.planned_at or service.document.get(BEGAN) else None
     asked = asked_of(service.kitchen, service.document, service.pk)
     local = _now(service, service.document)
     return moved(asked, plan_of(service), step, at, stock_of(service.kitchen).pantry, local)

@@ -69,6 +69,7 @@ class ServicesTest(DoorTest):
         with time_machine.travel(f"{DAY}T18:30{OFFSET}", tick=False):
             called = self.saved(made, title="Supper")
         self.assertEqual(called["plan"]["title"], "Supper")
+        called = self.saved(self.saved(called, title={"not": "a title"}), title="Supper")
         self.assertEqual(called["plan"]["steps"], self.json("GET", f"{SERVICES}/{made['id']}")["plan"]["steps"])
         self.assertLess(called["plan"]["starts_at"], f"{DAY}T18:30")
         Service.objects.update(plan={**called["plan"], "engine": "jarcore 0.1", "windows": None})

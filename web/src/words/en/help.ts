@@ -115,6 +115,8 @@ export const help = {
       'Service',
       'Plates on a day, at one time or in waves, the formulas cooked for them, and the hands and stations there are.',
     ],
+    ['Batch', 'A jar made ahead. Services draw from it, the oldest first, until its use-by.'],
+    ['Par', 'So many covers held raw-ready in the chiller, and fired by ticket.'],
     ['Plan', 'When each step of a service begins, by whom and on what, and why there.'],
     ['Run', 'One cooking of a version: what really happened beside what was planned.'],
     ['Tasting', 'What was thought of a run, on scales of just about right.'],
