@@ -103,8 +103,8 @@ class Pinned:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Ahead:
-    """A jar made ahead, as read: how much there is of it [g], when it was made and until when it is used [min since the
-    epoch].
+    """A jar made ahead, as read: how much there is of it [g]; when it was made, and until when it is used, both in
+    [min since the epoch].
     """
 
     id: str

@@ -14,7 +14,7 @@ import { useFetchedAhead } from './useFetchedAhead';
 
 /** A room of the kitchen, in the head. */
 const ROOM =
-  'inline-flex min-h-9 min-w-9 pointer-coarse:min-h-11 pointer-coarse:min-w-11 items-center justify-center rounded-control px-2 font-semibold text-quiet hover:bg-sunk data-[status=active]:text-ink data-[status=active]:underline data-[status=active]:decoration-kelp data-[status=active]:decoration-2 data-[status=active]:underline-offset-4';
+  'inline-flex min-h-9 min-w-9 pointer-coarse:min-h-11 pointer-coarse:min-w-11 items-center justify-center rounded-control px-2 font-semibold text-quiet max-sm:px-1 hover:bg-sunk data-[status=active]:text-ink data-[status=active]:underline data-[status=active]:decoration-kelp data-[status=active]:decoration-2 data-[status=active]:underline-offset-4';
 
 /** The plane every screen lies on: where one is, which kitchen, who. */
 export function Shell() {
@@ -74,7 +74,7 @@ export function Shell() {
       <SkipLink />
       <Hatches />
       <Announcer />
-      <header className="flex min-h-12 shrink-0 items-center gap-3 border-b border-line bg-plate px-3">
+      <header className="flex min-h-12 shrink-0 items-center gap-3 border-b border-line bg-plate px-3 max-sm:gap-1 max-sm:px-2">
         <Link
           to="/$kitchen"
           params={{ kitchen: kitchen.slug }}
@@ -84,7 +84,10 @@ export function Shell() {
           <Mark /> {!opened && <span className="whitespace-nowrap max-lg:hidden">{names.product}</span>}
         </Link>
         {!opened && (
-          <nav aria-label={names.roomsOfKitchen} className={`flex gap-1 ${service ? 'max-md:hidden' : ''}`}>
+          <nav
+            aria-label={names.roomsOfKitchen}
+            className={`flex gap-1 max-sm:gap-0 ${service ? 'max-md:hidden' : ''}`}
+          >
             <Link
               to="/$kitchen"
               params={{ kitchen: kitchen.slug }}

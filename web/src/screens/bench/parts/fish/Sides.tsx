@@ -107,16 +107,6 @@ function Side({ place }: { place: number }) {
       <AtPlace way={way} />
       <Ticks
         said={
-          uses.length
-            ? fill(says.sides.uses, { what: uses.map((one) => named(pantry.stations, one)).join(', ') })
-            : says.sides.usesNothing
-        }
-        choices={pantry.stations}
-        ticked={uses}
-        onTick={(next) => set([...way, 'uses'], next.length ? next : undefined)}
-      />
-      <Ticks
-        said={
           holds.length
             ? fill(says.sides.holds, { what: holds.map((one) => named(terms.avoided, one)).join(', ') })
             : says.sides.holdsNothing
@@ -124,6 +114,16 @@ function Side({ place }: { place: number }) {
         choices={terms.avoided}
         ticked={holds}
         onTick={(next) => set([...way, 'allergens'], next.length ? next : undefined)}
+      />
+      <Ticks
+        said={
+          uses.length
+            ? fill(says.sides.uses, { what: uses.map((one) => named(pantry.stations, one)).join(', ') })
+            : says.sides.usesNothing
+        }
+        choices={pantry.stations}
+        ticked={uses}
+        onTick={(next) => set([...way, 'uses'], next.length ? next : undefined)}
       />
     </fieldset>
   );
