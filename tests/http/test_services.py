@@ -1,7 +1,7 @@
 """Services over HTTP: begun, changed, planned, merged, printed; nobody else's."""
 
 import json
-from datetime import datetime
+from datetime import datetime, timedelta
 from io import BytesIO
 from typing import Any
 
@@ -237,3 +237,47 @@ class ServicesTest(DoorTest):
         self.assertEqual(wanted["zander"]["services"], ["Supper"])
         with time_machine.travel(f"{DAY}T23:00{OFFSET}", tick=False):
             self.assertEqual(self.json("GET", "/api/kitchens/galley/ahead")["order"], [])
+
+    def test_whatever_stands_in_a_service_is_kept_and_told_at_its_place(self) -> None:
+        odd: list[Any] = [7, "x", [None], {"id": {}}]
+        for field in ("plates", "kitchen", "courses", "pins", "batches", "began", "timezone", "title", "not_before"):
+            for value in odd:
+                with self.subTest(field, value=value):
+                    made = self.begun(**{field: value})
+                    self.assertEqual(made["document"][field], value)
+                    self.assertEqual(self.saved(made, notes="more")["revision"], 2)
+                    Service.objects.all().delete()
+        made = self.begun(kitchen={"people": [None, 7, {"id": ["x"]}, {"away": 7}], "stations": {"a": 1}, "pans": 9})
+        other = self.begun(title="Beside")
+        for one in (made, other):
+            self.assertEqual(self.json("GET", f"{SERVICES}/{one['id']}")["id"], one["id"])
+
+    def test_a_service_of_another_kitchen_is_nowhere(self) -> None:
+        made = self.begun()
+        person("neighbour", Role.OWNER, slug="elsewhere")
+        neighbour = self.signed_in("neighbour")
+        for where in (f"{SERVICES}/{made['id']}", f"/api/kitchens/elsewhere/services/{made['id']}"):
+            for path in (where, f"{where}/run-sheet", f"{where}/calendar"):
+                self.assert_problem(neighbour.get(path), 404)
+        body = {"revision": 1, "document": EVENING}
+        path = f"/api/kitchens/elsewhere/services/{made['id']}"
+        self.assert_problem(self.send(neighbour, "PUT", path, body), 404)
+        self.assertEqual(self.json("GET", f"{SERVICES}/{made['id']}")["revision"], 1)
+
+    def test_a_batch_is_used_within_what_a_jar_keeps_and_is_made_by_now(self) -> None:
+        formula = self.json("POST", "/api/kitchens/galley/formulas", EVENING["courses"][0]["formula"], 201)
+        asked = {"formula": formula["id"], "jar": formula["document"]["jars"][0]["id"], "mass_g": 100}
+        far = f"{DAY}T08:00{OFFSET}"
+        with time_machine.travel(far, tick=False):
+            made = self.json("POST", BATCHES, {**asked, "use_by": "2099-12-31T23:00Z"}, 201)
+            # Four days: the shorter of a prepared jar's seven, and of garlic in oil (Food Code 2022 3-501.17).
+            kept = datetime.fromisoformat(made["use_by"]) - datetime.fromisoformat(made["made_at"])
+            self.assertEqual(kept, timedelta(days=4))
+            soon = self.json("POST", BATCHES, {**asked, "use_by": f"{DAY}T20:00{OFFSET}"}, 201)
+            self.assertEqual(datetime.fromisoformat(soon["use_by"]), datetime.fromisoformat(f"{DAY}T20:00{OFFSET}"))
+            later = {**asked, "made_at": f"{DAY}T09:00{OFFSET}"}
+            self.assert_problem(self.send(self.door, "POST", BATCHES, later), 422, "/made_at")
+            for mass in (0, -1, "much", 1e9):
+                self.assert_problem(self.send(self.door, "POST", BATCHES, {**asked, "mass_g": mass}), 422)
+        with time_machine.travel(f"{DAY}T21:00{OFFSET}", tick=False):
+            self.assertEqual([one["over"] for one in self.json("GET", BATCHES)], [True, False])

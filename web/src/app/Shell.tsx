@@ -74,7 +74,9 @@ export function Shell() {
       <SkipLink />
       <Hatches />
       <Announcer />
-      <header className="flex min-h-12 shrink-0 items-center gap-3 border-b border-line bg-plate px-3 max-sm:gap-1 max-sm:px-2">
+      <header
+        className={`flex min-h-12 shrink-0 items-center gap-3 border-b border-line bg-plate px-3 ${opened ? '' : 'max-sm:gap-1 max-sm:px-2'}`}
+      >
         <Link
           to="/$kitchen"
           params={{ kitchen: kitchen.slug }}
