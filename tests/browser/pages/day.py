@@ -55,10 +55,14 @@ class DayPage(Page):
         """The first step of hands whose id ends so."""
         return self.one(f'[data-column] [data-step$="{deed}"]')
 
-    def starts(self) -> dict[str, str]:
-        """When each step on the docket begins."""
+    def moments(self) -> dict[str, str]:
+        """When each step on the docket begins, with its day."""
         found = self.driver.find_elements(By.CSS_SELECTOR, "[data-column] [data-step]")
-        return {one.get_attribute("data-step"): (one.get_attribute("data-start") or "")[11:16] for one in found}
+        return {str(one.get_attribute("data-step")): one.get_attribute("data-start") or "" for one in found}
+
+    def starts(self) -> dict[str, str]:
+        """When each step on the docket begins, by the clock."""
+        return {step: at[11:16] for step, at in self.moments().items()}
 
     def begins(self, deed: str) -> str:
         return str(self.step(deed).get_attribute("data-start"))[11:16]
