@@ -4,6 +4,6 @@ from jarcore.service.ahead import AheadLists, ahead
 from jarcore.service.compared import compared
 from jarcore.service.moving import moved
 from jarcore.service.planning import plan
-from jarcore.service.reading import first_and_last
+from jarcore.service.reading import first_and_last, usual_kitchen
 
-__all__ = ["AheadLists", "ahead", "compared", "first_and_last", "moved", "plan"]
+__all__ = ["AheadLists", "ahead", "compared", "first_and_last", "moved", "plan", "usual_kitchen"]

@@ -2,6 +2,7 @@
 
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
+from datetime import datetime
 from typing import Any
 
 from typing_extensions import TypedDict
@@ -59,21 +60,24 @@ class AheadLists(TypedDict):
     order: list[Order]
 
 
-def ahead(services: Sequence[tuple[Mapping[str, Any], Plan]], pantry: Pantry) -> AheadLists:
-    """The lists of some services with their plans."""
+def ahead(
+    services: Sequence[tuple[Mapping[str, Any], Plan]], pantry: Pantry, now: datetime | None = None
+) -> AheadLists:
+    """The lists of some services with their plans; what is over by NOW is on none but the order list."""
     prep, pull = list[Prep](), list[Pull]()
     masses: dict[tuple[str, str], float] = defaultdict(float)
     wanted_by: dict[tuple[str, str], dict[str, None]] = defaultdict(dict)
     for document, plan in services:
         title = plan["title"] or ""
         for step in plan["steps"]:
+            if now is not None and datetime.fromisoformat(step["end"]) <= now:
+                continue
             if (step["active"] and step["do"] == THAW) or _drawn(step, plan):
                 pull.append({"at": step["start"], "text": step["text"], "service": title})
             elif step["active"] and step["do"] in PREP:
                 prep.append(_prep(step, title))
-        drawn = {(one["course"], one["jar"]) for one in plan["drawn"]}
         for portion in work_of(read_for_plan(document), pantry).portions:
-            for key, mass in _bought(portion, drawn):
+            for key, mass in _bought(portion):
                 masses[key] += mass
                 wanted_by[key].setdefault(title)
     order = [_order(key, mass, list(wanted_by[key]), pantry) for key, mass in masses.items()]
@@ -95,7 +99,7 @@ def _drawn(step: PlannedStep, plan: Plan) -> bool:
     return step["active"] and step["do"] == "weigh" and mine
 
 
-def _bought(portion: Portion, drawn: set[tuple[str, str]]) -> Iterator[tuple[tuple[str, str], float]]:
+def _bought(portion: Portion) -> Iterator[tuple[tuple[str, str], float]]:
     """What is bought for a portion, as (kind, id), and how much [g]: the fish as it comes, lines as weighed."""
     fish, stated = portion.ready.fish, portion.ready.formula.fish
     if fish.species is not None and fish.edible_g and stated is not None:
@@ -103,7 +107,7 @@ def _bought(portion: Portion, drawn: set[tuple[str, str]]) -> Iterator[tuple[tup
         share = edible_share(fish.species, fish.cut, basis, stated.bone or fish.bone)
         yield (FISH, fish.species.id), fish.edible_g / share
     for laid in portion.ready.jars:
-        if (portion.course, laid.jar.id) in drawn:
+        if laid.jar.id in portion.drawn:
             continue
         for spec, mass in zip(laid.contents.specs, laid.contents.masses, strict=True):
             if spec.ingredient is not None and spec.ingredient.id != WATER and mass:

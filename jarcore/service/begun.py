@@ -19,6 +19,9 @@ from jarcore.service.work import Part, Station, Task, Work
 
 # What covers are called that came on top of a course, and whose what has happened is that is no part of it any more.
 MORE, GONE = "more", "~gone"
+# Covers without something: what they are called, how many, without what.
+Variant = tuple[str, int, tuple[str, ...]]
+Variants = tuple[Variant, ...]
 
 
 def at(text: str) -> int:
@@ -32,26 +35,42 @@ def with_more(service: ReadService, before: Plan, now: int) -> ReadService:
     served: dict[str, int] = defaultdict(int)
     for one in before["served"]:
         served[one["course"]] += one["covers"]
-    courses = [part for course in service.courses for part in _parts(course, begun, served)]
+    own = {course.id for course in service.courses}
+    courses = [part for course in service.courses for part in _parts(course, own, begun, served)]
     return replace(service, courses=tuple(courses))
 
 
-def _parts(course: Ordered, begun: set[str | None], served: Mapping[str, int]) -> Iterator[Ordered]:
-    """A course that has begun in the parts that it has by now, and what is more as one more part."""
+def _parts(course: Ordered, own: set[str], begun: set[str | None], served: Mapping[str, int]) -> Iterator[Ordered]:
+    """A course that has begun in the parts that it has by now, and what is more as one more part. What is called like a
+    part and is a course of its OWN is none.
+    """
     if course.id not in begun:
         yield course
         return
-    names = [course.id, *itertools.takewhile(lambda name: name in served, _further(course.id))]
+    further = (name for name in _further(course.id) if name not in own)
+    names = [course.id, *itertools.takewhile(lambda name: name in served, further)]
     names = [name for name in names if name in begun]
-    left = course.covers
+    left, apart = course.covers, course.variants
     for name in names:
         covers = min(left, served.get(name, course.covers))
         left -= covers
+        mine, apart = _shared_out(apart, covers)
         if covers:
-            yield _part(course, name, covers)
+            yield _part(course, name, covers, mine)
     if left > 0:
-        taken = set(names)
-        yield _part(course, next(name for name in _further(course.id) if name not in taken), left)
+        new = next(name for name in _further(course.id) if name not in own and name not in names)
+        yield _part(course, new, left, _shared_out(apart, left)[0])
+
+
+def _shared_out(variants: Variants, covers: int) -> tuple[Variants, Variants]:
+    """Of covers without something those that so many covers hold, and those that are left: none of them is lost."""
+    mine, left = list[Variant](), list[Variant]()
+    for name, many, without in variants:
+        here = min(many, covers)
+        covers -= here
+        mine += [(name, here, without)] if here else []
+        left += [(name, many - here, without)] if many > here else []
+    return tuple(mine), tuple(left)
 
 
 def _further(course: str) -> Iterator[str]:
@@ -59,12 +78,14 @@ def _further(course: str) -> Iterator[str]:
     return (f"{course}-{MORE}" if number == 1 else f"{course}-{MORE}-{number}" for number in itertools.count(1))
 
 
-def _part(course: Ordered, name: str, covers: int) -> Ordered:
-    """So many covers of a course; what came on top is served at the end of a wave, and nobody in it avoids anything."""
+def _part(course: Ordered, name: str, covers: int, variants: Variants) -> Ordered:
+    """So many covers of a course; what came on top is served at the end of a wave."""
     if name == course.id:
-        return replace(course, covers=covers)
-    plate = replace(course.plate, begins=course.plate.ends) if course.plate else None
-    return replace(course, id=name, plate=plate, covers=covers, variants=())
+        return replace(course, covers=covers, variants=variants)
+    plate = (
+        course.plate if course.plate is None or course.plate.par else replace(course.plate, begins=course.plate.ends)
+    )
+    return replace(course, id=name, plate=plate, covers=covers, variants=variants)
 
 
 def past_by_clock(before: Plan, work: Work, service: ReadService, past: Past, now: int) -> tuple[Past, Work]:

@@ -50,13 +50,16 @@ class Batches:
         """All of each is there at first."""
         self.left = {one.id: one.mass_g for one in self.service.batches}
 
-    def for_course(self, course: Ordered, document: Mapping[str, Any]) -> dict[str, Drawn]:
-        """What each jar of a course is drawn from, by its id; what has to be made anew is not among them."""
+    def for_course(self, course: Ordered, document: Mapping[str, Any], covers: Mapping[str, int]) -> dict[str, Drawn]:
+        """What each jar of a course is drawn from, by its id; what has to be made anew is not among them.
+
+        COVERS says for how many each jar is as the formula has it: what is made otherwise for some is in no batch.
+        """
         mine = [one for one in self.service.batches if one.course in (None, course.id)]
-        if not mine or course.plate is None or not course.covers:
+        if not mine or course.plate is None:
             return {}
         made: dict[str, Drawn] = {}
-        for jar, needed in self._needed(course, document):
+        for jar, needed in self._needed(document, covers):
             there = [one for one in mine if one.jar == jar]
             good = [one for one in there if one.use_by >= course.plate.ends and one.made_at <= course.plate.begins]
             self.told += [self._over(one) for one in there if one.use_by < course.plate.ends]
@@ -71,13 +74,14 @@ class Batches:
                     self.drawn.append({"batch": one.id, "course": course.id, "jar": jar, "mass_g": round(mass, 1)})
         return made
 
-    def _needed(self, course: Ordered, document: Mapping[str, Any]) -> Iterator[tuple[str, float]]:
-        """How much each jar of a course is, for all its covers [g]."""
-        patch = scale(document, servings=float(course.covers), pantry=self.pantry)
-        for laid in prepare(changed(document, patch), self.pantry).jars:
-            mass = sum(one or 0.0 for one in laid.contents.masses)
-            if laid.jar.id and mass > 0:
-                yield laid.jar.id, mass
+    def _needed(self, document: Mapping[str, Any], covers: Mapping[str, int]) -> Iterator[tuple[str, float]]:
+        """How much each jar is, for so many covers of each [g]."""
+        for many in sorted({one for one in covers.values() if one > 0}):
+            patch = scale(document, servings=float(many), pantry=self.pantry)
+            for laid in prepare(changed(document, patch), self.pantry).jars:
+                mass = sum(one or 0.0 for one in laid.contents.masses)
+                if laid.jar.id and covers.get(laid.jar.id) == many and mass > 0:
+                    yield laid.jar.id, mass
 
     def _parts(self, there: list[Ahead], needed: float) -> Iterator[tuple[Ahead, float]]:
         """The oldest first, until there is enough."""

@@ -122,7 +122,7 @@ def _make(state: OnFish, laid: Laid, name: str) -> str | None:
     """The making of a jar: each step as written, or as is usual, cooled to the gate where raw fish goes in."""
     contents = laid.contents
     drawn = state.portion.drawn.get(laid.jar.id or "")
-    if drawn is not None and not state.portion.without & contents.held:
+    if drawn is not None:
         # It was made on another day: it is weighed out, the oldest first.
         part = deed_rows()[DRAW].part(WEIGH, jar=contents.called, mass=drawn.mass_g, made=drawn.made)
         course = state.portion.course

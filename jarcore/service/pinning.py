@@ -10,12 +10,12 @@ from jarcore.service.reasons import Reasons
 from jarcore.service.served import Pinned, ReadService
 from jarcore.service.work import Work
 
-# A plan of some work.
-Best = Callable[[Work], Decided]
+# A plan at once of some work.
+Once = Callable[[Work], Decided]
 
 
-def held(work: Work, service: ReadService, past: Past, best: Best) -> tuple[Decided, list[Finding]]:
-    """The plan with every pin that can be kept, and what is told of those that cannot.
+def held(work: Work, service: ReadService, past: Past, once: Once) -> tuple[Decided, list[Finding]]:
+    """The plan at once with every pin that can be kept, and what is told of those that cannot.
 
     The newest pin gives way first. One whose step is not there any more waits until it is again, and says so.
     """
@@ -26,11 +26,11 @@ def held(work: Work, service: ReadService, past: Past, best: Best) -> tuple[Deci
     }
     told = [found("pin-no-step", pin.path) for pin in service.pins if pin.step not in parts]
     pins = [pin for pin in service.pins if pin.step in parts and parts[pin.step][0] not in past.fixed]
-    free = best(work) if pins else None
+    free = once(work) if pins else None
     kept = list(pins)
     while True:
         at = {parts[pin.step][0]: pin.at - parts[pin.step][1] for pin in kept}
-        decided = best(work.pinned(at)) if kept or free is None else free
+        decided = once(work.pinned(at)) if kept or free is None else free
         if not kept or free is None or len(decided.dropped) <= len(free.dropped):
             break
         kept.pop()

@@ -15,11 +15,7 @@ CLEAN = "clean"
 
 def plate(state: OnFish, place: int, after: Sequence[Link]) -> str:
     portion, go = state.portion, state.portion.goes[place]
-    part = deed_rows()["plate"].part("plate", go.covers, covers=go.covers, course=portion.title)
-    if portion.without:
-        apart = sentence("step/apart", without=sorted(portion.without))
-        left = [sentence("step/left-out", what=list(portion.left_out))] if portion.left_out else []
-        part = replace(part, text=" ".join([part.text, apart, *left]))
+    part = kept_apart(deed_rows()["plate"].part("plate", go.covers, covers=go.covers, course=portion.title), portion)
     task = Task(
         id=f"{state.key}.plate-{place + 1}",
         course=portion.course,
@@ -29,6 +25,15 @@ def plate(state: OnFish, place: int, after: Sequence[Link]) -> str:
         covers=go.covers,
     )
     return state.draft.add(task, [one for one in after if one.before])
+
+
+def kept_apart(part: Part, portion: Portion) -> Part:
+    """What is done with covers without something says that they are kept apart, and what they do not get."""
+    if not portion.without:
+        return part
+    apart = sentence("step/apart", without=sorted(portion.without))
+    left = [sentence("step/left-out", what=list(portion.left_out))] if portion.left_out else []
+    return replace(part, text=" ".join([part.text, apart, *left]))
 
 
 def sauce(state: OnFish, laid: Laid, ready: str | None) -> Link:

@@ -1,7 +1,7 @@
 """What is cooked: each course's formula for its covers, and for those of them that are cooked without something."""
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -71,6 +71,10 @@ class Refused:
     short_min: int = 0
 
 
+# Covers without something: what they are called, how many, without what, and the formula that is mended for them.
+_Made = tuple[str, int, tuple[str, ...], dict[str, Any] | Refused]
+
+
 def portions_of(course: Ordered, service: ReadService, batches: Batches, pantry: Pantry) -> Iterator[Portion | Refused]:
     """The portions of a course, those without something first: they are cooked in clean oil. Jars are drawn from
     BATCHES where there is one.
@@ -84,15 +88,46 @@ def portions_of(course: Ordered, service: ReadService, batches: Batches, pantry:
         yield Refused(course.id, course.path, sentence("day/no-formula", course=course.id, why=str(refusal)))
         return
     document = with_kitchen(document, service)
-    drawn = batches.for_course(course, document)
-    document = aged(document, drawn, course.plate.ends)
+    variants = [(name, covers, without, _mended(course, document, covers, without, pantry))
+                for name, covers, without in course.variants]  # fmt: skip
     plain = course.covers - sum(count for _, count, _ in course.variants)
-    for name, count, without in course.variants:
-        made = _variant(course, course.plate, document, name, count, without, pantry)
-        yield _in_kitchen(made, service, drawn)
+    drawn = batches.for_course(course, document, _drawing(document, plain, variants))
+    served_at = course.plate.ends
+    for name, covers, without, mended in variants:
+        if isinstance(mended, Refused):
+            yield mended
+            continue
+        # What is made otherwise for them is in no batch.
+        mine = {jar: one for jar, one in drawn.items() if jar in _as_ever(document, mended)}
+        made = _variant(course, course.plate, aged(mended, mine, served_at), name, covers, without, pantry)
+        yield _in_kitchen(made, service, mine)
     if plain:
-        made = _portion(course, document, course.id, plain, course.plate.goes(plain), pantry)
+        goes = course.plate.goes(plain)
+        made = _portion(course, aged(document, drawn, served_at), course.id, plain, goes, pantry)
         yield _in_kitchen(made, service, drawn)
+
+
+def _drawing(document: Mapping[str, Any], plain: int, variants: Sequence[_Made]) -> dict[str, int]:
+    """How many covers each jar could be drawn for, by its id: all but those for whom it is made otherwise."""
+    covers = dict.fromkeys(_lines(document), plain)
+    for _, count, _, mended in variants:
+        if not isinstance(mended, Refused):
+            for jar in _as_ever(document, mended):
+                covers[jar] += count
+    return covers
+
+
+def _as_ever(document: Mapping[str, Any], mended: Mapping[str, Any]) -> set[str]:
+    """The jars that are not made otherwise, by their ids."""
+    were, are = _lines(document), _lines(mended)
+    return {jar for jar, lines in were.items() if are.get(jar) == lines}
+
+
+def _lines(document: Mapping[str, Any]) -> dict[str, Any]:
+    """What is in each jar of a formula, by its id."""
+    jars = document.get("jars")
+    there = [one for one in jars if isinstance(one, Mapping)] if isinstance(jars, list) else []
+    return {str(one["id"]): one.get("lines") for one in there if one.get("id")}
 
 
 def with_kitchen(document: Mapping[str, Any], service: ReadService) -> dict[str, Any]:
@@ -153,31 +188,40 @@ def _portion(
     )
 
 
+def _mended(
+    course: Ordered, document: Mapping[str, Any], covers: int, without: tuple[str, ...], pantry: Pantry
+) -> dict[str, Any] | Refused:
+    """The formula with the nearest of everything that brings what some covers are cooked without."""
+    # What is served beside the fish is left out, and is no reason to refuse it.
+    jars = {key: value for key, value in document.items() if key != "sides"}
+    answer = substitute(jars, without, pantry=pantry)
+    stuck = [line["name"] for line in answer["lines"] if not line["choices"]]
+    if stuck or answer["unknown"]:
+        return _cannot(course, covers, without, stuck or answer["unknown"])
+    return changed(document, answer["patch"])
+
+
+def _cannot(course: Ordered, covers: int, without: tuple[str, ...], what: list[str]) -> Refused:
+    named = sentence("day/covers-without", covers=covers, without=list(without))
+    why = sentence("day/cannot-replace", what=what)
+    return Refused(course.id, course.path, sentence("day/refused", course=f"{course.id}, {named}", why=why))
+
+
 def _variant(
     course: Ordered,
     plate: PlateTimes,
-    document: Mapping[str, Any],
+    mended: Mapping[str, Any],
     name: str,
     covers: int,
     without: tuple[str, ...],
     pantry: Pantry,
 ) -> Portion | Refused:
-    """Covers without something: with the nearest of everything that brings it, and in the first go."""
+    """Covers without something, of a formula that is mended for them, in the first go."""
     avoided = frozenset(one for word in without for one in avoided_by(word) or (word,))
-    # What is served beside the fish is left out, and is no reason to refuse it.
-    jars = {key: value for key, value in document.items() if key != "sides"}
-    answer = substitute(jars, without, pantry=pantry)
-    stuck = [line["name"] for line in answer["lines"] if not line["choices"]]
-    named = sentence("day/covers-without", covers=covers, without=list(without))
-    if stuck or answer["unknown"]:
-        why = sentence("day/cannot-replace", what=stuck or answer["unknown"])
-        return Refused(course.id, course.path, sentence("day/refused", course=f"{course.id}, {named}", why=why))
-    mended = changed(document, answer["patch"])
     go = (Go(at=plate.begins, covers=covers),)
     made = _portion(course, mended, f"{course.id}~{name}", covers, go, pantry, avoided)
     if isinstance(made, Portion) and avoided & made.holds:
-        why = sentence("day/cannot-replace", what=sorted(avoided & made.holds))
-        return Refused(course.id, course.path, sentence("day/refused", course=f"{course.id}, {named}", why=why))
+        return _cannot(course, covers, without, sorted(avoided & made.holds))
     return made
 
 

@@ -5,7 +5,7 @@ from jarcore.service.cooking import heat_of
 from jarcore.service.deeds import deed_rows
 from jarcore.service.heating import HOLD
 from jarcore.service.jarring import OnFish
-from jarcore.service.plating import clean_down, sauce
+from jarcore.service.plating import clean_down, kept_apart, sauce
 from jarcore.service.work import Link, Part, Task
 
 LABEL = "label"
@@ -17,7 +17,8 @@ def par_tasks(state: OnFish) -> None:
     """
     portion, plate = state.portion, state.portion.goes[0]
     row = deed_rows()[LABEL]
-    label = row.part(LABEL, plate.covers, covers=plate.covers, course=portion.title, fired=in_words(_fired_min(state)))
+    words = {"covers": plate.covers, "course": portion.title, "fired": in_words(_fired_min(state))}
+    label = kept_apart(row.part(LABEL, plate.covers, **words), portion)
     after = [*state.after, *clean_down(state), *(sauce(state, laid, ready) for laid, ready in state.sauces)]
     after += [Link(before=one, then="") for laid, _ in state.coats if (one := state.made.get(_place(state, laid)))]
     held = Part(do=HOLD, text=sentence("step/par"), minutes=max(1, portion.held_min), zone="raw")
@@ -42,5 +43,6 @@ def _fired_min(state: OnFish) -> int:
     heat = heat_of(state.portion)
     coats = deed_rows()["coat"].takes(1) + int(deed_rows()["stand"].minutes) if state.coats else 0
     cooked = sum(sum(spell.sides) for spell in heat.spells) + heat.between
+    turns = deed_rows()["flip"].takes() * sum(len(spell.sides) - 1 for spell in heat.spells)
     lifts = deed_rows()["lift"].takes() * len(heat.spells)
-    return coats + cooked + lifts + heat.rest + deed_rows()["plate"].takes(1)
+    return coats + cooked + turns + lifts + heat.rest + deed_rows()["plate"].takes(1)

@@ -64,6 +64,15 @@ def read_for_plan(document: Mapping[str, Any], told: Sequence[Finding] = ()) -> 
     )
 
 
+def usual_kitchen() -> dict[str, list[dict[str, Any]]]:
+    """The stations and pans of a kitchen that has said nothing of itself, as a service document has them."""
+    stations, pans = ([row for row in rows("usual_kitchen") if row["part"] == part] for part in ("stations", "pans"))
+    return {
+        "stations": [{"id": row["id"], "kind": row["kind"]} for row in stations],
+        "pans": [{"id": row["id"], "diameter_mm": float(row["diameter_mm"])} for row in pans],
+    }
+
+
 def first_and_last(document: Mapping[str, Any]) -> tuple[ZoneInfo, datetime, datetime]:
     """The zone of a service, and when its first and its last plate is served; the epoch where none is."""
     read = read_for_plan(document)

@@ -66,23 +66,26 @@ def schedule_of(
         service = with_more(service, under_way, minute)
     work = work_of(service, pantry)
 
-    def best(tasks: Work, past: Past) -> Decided:
+    def once(tasks: Work, past: Past) -> Decided:
         tried = [decide(tasks, service, past, effort if under_way is None else min(effort, LITTLE_EFFORT))]
         if under_way is not None:
             # What came on top finds its place around the plan that stands, or the whole plan gives way.
             tried.append(decide(tasks, service, as_before(under_way, tasks, service, past), effort))
-        once = min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6), round(one.cost, 6)))
-        return improve(once, service, past) if search else once
+        return min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6), round(one.cost, 6)))
+
+    def best(decided: Decided, past: Past) -> Decided:
+        return improve(decided, service, past) if search else decided
 
     # What happens meets the plan that was shown.
     happened = read_events(events, service)
     stays = Past(floor=max(floor_of(service), minute or 0))
     if before is not None:
         stays = replace(stays, before=starts_of(before, work.work), who=who_in(before, work.work))
-    past, tasks = past_of(happened, work.work, stays, lambda past: best(work.work, past))
+    past, tasks = past_of(happened, work.work, stays, lambda past: best(once(work.work, past), past))
     if under_way is not None and minute is not None and not happened:
         past, tasks = past_by_clock(under_way, tasks, service, past, minute)
-    decided, pins_told = held(tasks, service, past, lambda some: best(some, past))
+    at_once, pins_told = held(tasks, service, past, lambda some: once(some, past))
+    decided = best(at_once, past)
     return Schedule(service=service, work=work, past=past, decided=decided, pantry=pantry, told=tuple(pins_told))
 
 

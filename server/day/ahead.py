@@ -67,14 +67,16 @@ def keep_batch(request: AuthedRequest, kitchen: str, batch: BatchIn) -> tuple[in
     if made_at > now + timedelta(minutes=1):
         errors = [{"path": "/made_at", "text": "It was made by now, or is not made yet."}]
         raise Problem(422, "Not valid", "A batch is kept once it is made.", errors=errors)
-    name = selectors.name_of_jar(mine, batch.formula, batch.version, batch.jar)
-    if name is None:
+    found = selectors.jar_of(mine, batch.formula, batch.version, batch.jar)
+    if found is None:
         errors = [{"path": "/jar", "text": "This formula has no such jar."}]
         raise Problem(422, "Not valid", "Choose a jar of a formula of this kitchen.", errors=errors)
+    document, name = found
     made = services.Made(
         formula=batch.formula,
         version=batch.version,
         jar=batch.jar,
+        document=document,
         name=name,
         mass_g=batch.mass_g,
         made_at=made_at,

@@ -29,7 +29,7 @@ def asked_of(kitchen: Kitchen, document: dict[str, Any], number: int | None) -> 
             for service in beside:
                 spells = list(_spells(one.get("id"), service)) if isinstance(one, dict) else []
                 away += [
-                    {"from": _local(begins, zone), "to": _local(ends, zone), "service": service.title}
+                    {"from": _local(begins, zone), "to": _local(ends, zone), "service": _called(service)}
                     for begins, ends in spells
                 ]
             busy.append({**one, "away": [*_list(one.get("away")), *away]} if away else one)
@@ -43,6 +43,11 @@ def _list(value: Any) -> list[Any]:
 
 def _written(document: dict[str, Any]) -> list[Any]:
     return _list(document.get("batches"))
+
+
+def _called(service: Service) -> str:
+    """A service by its title, else by its day."""
+    return service.title or service.serves_at.date().isoformat()
 
 
 def _spells(person: Any, service: Service) -> Iterator[tuple[datetime, datetime]]:
@@ -70,7 +75,10 @@ def _others(kitchen: Kitchen, number: int | None) -> ServiceQuery:
 def _batches(
     kitchen: Kitchen, document: dict[str, Any], zone: ZoneInfo, number: int | None
 ) -> Iterator[dict[str, Any]]:
-    """What is left of the kitchen's batches, for each course whose formula they are of."""
+    """What is left of the kitchen's batches, for each course of their formula whose jar is written as theirs was.
+
+    What a version makes otherwise is in no batch of another: it may bring what somebody avoids.
+    """
     rows = list(Batch.objects.of(kitchen).filter(thrown_out_at__isnull=True))
     if not rows:
         return
@@ -80,7 +88,7 @@ def _batches(
         formula = version.get("formula") if isinstance(version, dict) else None
         for row in rows:
             left = row.mass_g - drawn[row.name_in_plans]
-            if row.formula == formula and left > 0:
+            if row.formula == formula and left > 0 and _written_alike(course, row):
                 yield {
                     "id": row.name_in_plans,
                     "course": course.get("id"),
@@ -90,6 +98,14 @@ def _batches(
                     "made_at": _local(row.made_at, zone),
                     "use_by": _local(row.use_by, zone),
                 }
+
+
+def _written_alike(course: dict[str, Any], batch: Batch) -> bool:
+    """Whether a course's jar has the lines, and the making, that a batch was made with."""
+    formula = course.get("formula")
+    jars = _list(formula.get("jars")) if isinstance(formula, dict) else []
+    jar = next((one for one in jars if isinstance(one, dict) and one.get("id") == batch.jar), None)
+    return jar is not None and all(jar.get(part) == batch.document.get(part) for part in ("lines", "making"))
 
 
 def drawn_by_others(kitchen: Kitchen, number: int | None) -> dict[str, float]:

@@ -91,13 +91,16 @@ class BatchQuery(models.QuerySet["Batch"]):
 
 
 class Batch(models.Model):
-    """A jar made ahead: of which formula and version, how much [g], when, and until when it is used."""
+    """A jar made ahead: of which formula and version, the jar as it was written then, how much [g], when, and until
+    when it is used.
+    """
 
     kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="batches")
     # The formula's number and the jar's id in it; the name is kept, for formulas go and are called otherwise.
     formula = models.BigIntegerField()
     version = models.PositiveIntegerField(null=True)
     jar = models.CharField(max_length=64)
+    document = models.JSONField()
     name = models.TextField()
     mass_g = models.FloatField()
     made_at = models.DateTimeField()

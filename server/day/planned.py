@@ -70,7 +70,9 @@ def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: d
     now = _at_once(service, service.document, shown)
     service.changed = []
     if before is not None:
-        service.changed = compared(shown or _at_once(service, before, None), now)
+        # A plan that was searched for is better than any at once: like is compared with like.
+        was = plan_of(service) if shown is None and not service.searched else shown
+        service.changed = compared(was or _at_once(service, before, None), now)
         if service.searched:
             service.plan_before = service.plan
         if under_way and planned_at is not None and before.get(BEGAN):

@@ -85,13 +85,14 @@ def batches(kitchen: Kitchen) -> list[tuple[Batch, float]]:
     return [(one, one.mass_g - drawn[one.name_in_plans]) for one in found.order_by("use_by", "id")[:MOST_BATCHES]]
 
 
-def name_of_jar(kitchen: Kitchen, formula: int, version: int | None, jar: str) -> str | None:
-    """What a jar of a formula is called, with its formula; None where there is no such jar."""
+def jar_of(kitchen: Kitchen, formula: int, version: int | None, jar: str) -> tuple[dict[str, Any], str] | None:
+    """A jar of a formula as it is written, and what it is called with its formula; None where there is none."""
     document = document_of(kitchen, formula, version) or {}
     jars = document.get("jars")
     for one in jars if isinstance(jars, list) else []:
         if isinstance(one, dict) and one.get("id") == jar:
-            return ", ".join(str(part) for part in (one.get("name") or one.get("kind"), document.get("title")) if part)
+            called = (one.get("name") or one.get("kind"), document.get("title"))
+            return one, ", ".join(str(part) for part in called if part)
     return None
 
 
@@ -100,4 +101,4 @@ def ahead_of(kitchen: Kitchen, now: datetime, span: timedelta) -> AheadLists:
     found = Service.objects.of(kitchen).filter(thrown_out_at__isnull=True, ends_at__gte=now, serves_at__lte=now + span)
     soon = found.select_related("kitchen").order_by("serves_at", "id").defer("plan_before")[:MOST_AHEAD]
     stock = stock_of(kitchen)
-    return ahead([(asked_of(kitchen, one.document, one.pk), plan_of(one)) for one in soon], stock.pantry)
+    return ahead([(asked_of(kitchen, one.document, one.pk), plan_of(one)) for one in soon], stock.pantry, now)

@@ -11,6 +11,7 @@ from django.utils import timezone
 from jarcore.data import parameter
 from jarcore.documents import service_object
 from jarcore.documents.service import FORMAT, FORMAT_VERSION
+from jarcore.service import usual_kitchen
 from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
@@ -29,13 +30,6 @@ MOST_REVISIONS = 100
 BIN = timedelta(days=30)
 # A service that nobody has said a time for is this evening's until so long before it, and then tomorrow's.
 USUAL_HOUR, SOON = 19, timedelta(hours=3)
-# What a kitchen that has planned nothing yet is taken to have.
-USUAL_STATIONS = (
-    {"id": "left", "kind": "burner"},
-    {"id": "right", "kind": "burner"},
-    {"id": "oven", "kind": "oven"},
-)
-USUAL_PANS = ({"id": "p28", "diameter_mm": 280},)
 
 
 def begun_of(raw: bytes) -> dict[str, Any] | None:
@@ -65,12 +59,7 @@ def usual(kitchen: Kitchen, user: User, now: datetime) -> dict[str, Any]:
         "title": "",
         "timezone": kitchen.settings.time_zone,
         "plates": [{"id": "first", "at": at.strftime("%Y-%m-%dT%H:%M")}],
-        "kitchen": had
-        or {
-            "people": [{"id": user.initials or user.username}],
-            "stations": list(USUAL_STATIONS),
-            "pans": list(USUAL_PANS),
-        },
+        "kitchen": had or {"people": [{"id": user.initials or user.username}], **usual_kitchen()},
         "courses": [],
     }
 
@@ -176,13 +165,14 @@ def empty_the_bin() -> int:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Made:
-    """A jar that was made ahead: of which formula and version, which jar of it, how much [g], when; until when it is
-    used, where that is said.
+    """A jar that was made ahead: of which formula and version, which jar of it as it was written, how much [g], when;
+    until when it is used, where that is said.
     """
 
     formula: int
     version: int | None
     jar: str
+    document: dict[str, Any]
     name: str
     mass_g: float
     made_at: datetime
@@ -200,6 +190,7 @@ def keep_batch(kitchen: Kitchen, user: User, made: Made) -> Batch:
         formula=made.formula,
         version=made.version,
         jar=made.jar,
+        document=made.document,
         name=made.name,
         mass_g=made.mass_g,
         made_at=made.made_at,

@@ -59,6 +59,7 @@ def shift(now: datetime) -> None:
                 formula=version.formula_id,
                 version=version.number,
                 jar=one["jar"],
+                document=jar,
                 name=f"{jar['name']}, {one['title']}",
                 mass_g=one["mass_g"],
                 made_at=now - timedelta(hours=one["hours_ago"]),

@@ -64,6 +64,31 @@ class ChangesTest(TestCase):
         self.assertEqual(begun_by(again, later), begun_by(more, later))
         self.assertEqual(covers(again)["gurnard-more"], 12)
 
+    def test_nobody_who_avoids_something_is_lost_when_covers_change(self) -> None:
+        before = at_once(FRIDAY)
+        now = f"{DAY}T17:30"
+        for many, apart in ((60, 14), (50, 50), (1, 1), (49, 0)):
+            variants = [{"id": "coeliac", "covers": apart, "without": ["gluten"]}]
+            service = under_way(FRIDAY, courses__0__covers=many, courses__0__variants=variants)
+            made = plan(service, search=False, mends=False, before=before, now=now)
+            told = " ".join(one["text"] for one in made["unplanned"])
+            plates = [one for one in made["steps"] if one["do"] == "plate" and one["course"].startswith("gurnard")]
+            without = sum(int(one["text"].split()[1]) for one in plates if "without gluten" in one["text"])
+            with self.subTest(many=many, apart=apart):
+                self.assertTrue(without == apart or "gurnard" in told, (without, told))
+                self.assertLessEqual(without, apart)
+                self.assertTrue(all(one["covers"] > 0 for one in made["served"]))
+
+    def test_a_course_that_is_called_like_a_part_is_its_own(self) -> None:
+        service = copy.deepcopy(FRIDAY)
+        service["courses"][1]["id"] = "gurnard-more"
+        before = at_once(service)
+        more = under_way(service, courses__0__covers=50)
+        made = plan(more, search=False, mends=False, before=before, now=f"{DAY}T14:00")
+        found = covers(made)
+        self.assertEqual((found["gurnard"], found["gurnard-more"]), (48, 20))
+        self.assertLessEqual(set(found), {"gurnard", "gurnard-more", "gurnard-more-2"})
+
     def test_covers_down_are_plated_no_more_and_what_was_cut_stays_cut(self) -> None:
         before = at_once(FRIDAY)
         now = f"{DAY}T17:30"
@@ -144,6 +169,20 @@ class BatchTest(TestCase):
                 self.assertIn(code, {one["code"] for one in made["notices"]})
                 self.assertTrue([one for one in made["steps"] if one["jar"] == "b" and one["do"] == "heat"])
 
+    def test_who_avoids_something_gets_nothing_out_of_a_batch_that_brings_it(self) -> None:
+        dredge = {"id": "x", "jar": "c", "course": "gurnard", "mass_g": 9000, "made_at": "2026-12-03T14:00"}
+        plain, made = at_once(FRIDAY), self.drawn(dredge)
+        own = [one for one in made["steps"] if one["jar"] == "c" and one["do"] == "weigh"]
+        drawn = [one for one in own if "out of the batch" in one["text"]]
+        apart = [one for one in own if "~" in one["id"]]
+        self.assertEqual((len(own), len(drawn), len(apart)), (2, 1, 1))
+        self.assertNotIn("out of the batch", apart[0]["text"])
+        self.assertNotIn("rye", apart[0]["text"])
+        # For 46 of the 48: two have their own.
+        whole = self.drawn(dredge, courses__0__variants=[])
+        self.assertAlmostEqual(made["drawn"][0]["mass_g"] / whole["drawn"][0]["mass_g"], 46 / 48, 2)
+        self.assertEqual(covers(made), covers(plain))
+
     def test_nothing_is_drawn_twice(self) -> None:
         service = copy.deepcopy(FRIDAY)
         service["courses"].append({**copy.deepcopy(service["courses"][0]), "id": "again", "covers": 12, "variants": []})
@@ -162,8 +201,16 @@ class ParTest(TestCase):
         self.assertEqual((steps["label"]["end"][11:16], steps["hold"]["end"][11:16]), ("18:00", "22:00"))
         self.assertFalse({"cook", "plate", "preheat"} & set(steps))
         self.assertEqual([(one["at"][11:16], one["covers"]) for one in made["served"]], [("18:00", 4)])
-        # Two sides of 4 and 3 min, a turn, a probe, a rest of 1 and plating one: 2 x 1 + 7 + 1 + 2.
-        self.assertIn("11 min from the call", steps["label"]["text"])
+        # On paper: two sides of 4 and 3 min, a turn 1, a probe 1, a rest of 1, plating one 1 min and 20 s, so 2.
+        self.assertIn("12 min from the call", steps["label"]["text"])
+
+    def test_covers_without_something_are_held_apart_and_say_so(self) -> None:
+        par = {"id": "wave", "from": f"{DAY}T19:00", "to": f"{DAY}T22:00", "par": True}
+        made = at_once(with_(FRIDAY, ("replace", "/plates/0", par)))
+        labels = {one["id"]: one["text"] for one in made["steps"] if one["do"] == "label"}
+        self.assertEqual(len(labels), 2)
+        for name, text in labels.items():
+            self.assertEqual("without gluten: own tray, tongs" in text, "~" in name, text)
 
 
 class FitTest(TestCase):
@@ -204,6 +251,14 @@ class AheadTest(TestCase):
         self.assertEqual(
             json.dumps(lists), json.dumps(ahead([({**FRIDAY, "batches": [batch]}, drawn)], default_pantry()))
         )
+
+    def test_what_is_over_is_on_no_list_but_that_of_what_is_bought(self) -> None:
+        made = at_once(FRIDAY)
+        whole = ahead([(FRIDAY, made)], default_pantry())
+        later = ahead([(FRIDAY, made)], default_pantry(), at(f"{DAY}T17:45+01:00"))
+        self.assertTrue(all(one["at"] > f"{DAY}T17:30" for one in [*later["prep"], *later["pull"]]))
+        self.assertLess(len(later["prep"]), len(whole["prep"]))
+        self.assertEqual(later["order"], whole["order"])
 
 
 class AnythingTest(TestCase):

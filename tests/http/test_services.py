@@ -224,6 +224,21 @@ class ServicesTest(DoorTest):
         bad = self.send(self.door, "POST", BATCHES, {"formula": formula["id"], "jar": "none", "mass_g": 5})
         self.assert_problem(bad, 422, "/jar")
 
+    def test_a_batch_of_another_version_is_drawn_only_where_the_jar_is_the_same(self) -> None:
+        formulas = "/api/kitchens/galley/formulas"
+        formula = self.json("POST", formulas, EVENING["courses"][0]["formula"], 201)
+        asked = {"formula": formula["id"], "jar": formula["document"]["jars"][0]["id"], "mass_g": 500}
+        with time_machine.travel(f"{DAY}T08:00{OFFSET}", tick=False):
+            self.json("POST", BATCHES, asked, 201)
+        version = {"formula": formula["id"], "number": 7}
+        with time_machine.travel(f"{DAY}T09:00{OFFSET}", tick=False):
+            for line, drawn in (("caraway-seed", 1), ("fennel-seed", 0)):
+                made = self.begun(
+                    courses__0__version=version, courses__0__formula__jars__0__lines__1__ingredient=line, title=line
+                )
+                with self.subTest(line):
+                    self.assertEqual(len(made["plan"]["drawn"]), drawn)
+
     def test_the_lists_of_the_next_days(self) -> None:
         self.begun(title="Supper")
         with time_machine.travel(f"{DAY}T08:00{OFFSET}", tick=False):

@@ -12,6 +12,7 @@ from jarcore.data import (
     Species,
     default_pantry,
     label_forms,
+    parameter,
     rendered,
     rows,
     schools,
@@ -148,6 +149,7 @@ class PantryOut(Schema):
     schools: list[SchoolOut]
     sides: list[SideOut]
     stations: dict[str, str]
+    day_begins_min: float
 
 
 COUNTS = ("piece", "slice", "clove", "sprig", "pinch")
@@ -186,6 +188,7 @@ def _shown(pantry: Pantry) -> dict[str, Any]:
         ],
         "sides": list(side_rows()),
         "stations": {row["kind"]: row["name"] for row in rows("stations")},
+        "day_begins_min": parameter("day_begins"),
         "time_steps": list(time_steps()),
         "label_forms": label_forms(),
         "receiving": [{name: rendered(text) for name, text in row.items()} for row in rows("receiving")],

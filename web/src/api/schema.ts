@@ -4961,6 +4961,8 @@ export interface components {
             currency: string | null;
             /** Cuts */
             cuts: components["schemas"]["CutOut"][];
+            /** Day Begins Min */
+            day_begins_min: number;
             /** Heats */
             heats: components["schemas"]["HeatTraits"][];
             /** House Targets */

@@ -14,7 +14,7 @@ import {
 } from '@/api';
 import { atWay, list, text } from '@/document/document';
 import { Button, Choice, Finder, LinkButton, NumberInput, Plate, Trouble, useSending } from '@/ui';
-import { fill } from '@/words';
+import { fill, terms } from '@/words';
 import { day } from '@/words/day';
 import { clock, day as dateOf, grams } from '@/words/numbers';
 
@@ -152,9 +152,9 @@ function Another({ kitchen }: { kitchen: string }) {
             value={mass}
             onType={setMass}
             fault={sending.faultOf('/mass_g')}
-            placeholder="g"
             className="w-24"
           />
+          {terms.units.g}
           <Button look="plain" onClick={keep} disabled={sending.busy}>
             {day.names.keepBatch}
           </Button>

@@ -1,6 +1,6 @@
 import type { FormulaDocument, Json } from '@/api';
 import { atWay, list, putWay } from '@/document/document';
-import { clockOf, dayOf, onDay, shifted } from './times';
+import { clockOf, dayOf, shifted } from './times';
 
 /** Fields of plates that are times. */
 const TIMES = ['at', 'from', 'to'] as const;
@@ -32,6 +32,3 @@ export function likeTomorrow(document: FormulaDocument): FormulaDocument {
   const days = Math.round((Date.parse(shifted(today, 1)) - Date.parse(first)) / 86_400_000);
   return onDays(document, (one) => shifted(one, days));
 }
-
-/** The plate with its times on another day of service, small hours on the night after it. */
-export const plateOn = (local: string, day: string): string => onDay(day, clockOf(local));

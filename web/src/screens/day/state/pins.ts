@@ -14,7 +14,3 @@ export function unpinned(document: FormulaDocument, step: string): FormulaDocume
   const left = others(document, step);
   return putWay(document, ['pins'], left.length ? left : undefined);
 }
-
-/** Where a step was put, whether or not it can be there. */
-export const isPinned = (document: FormulaDocument, step: string): boolean =>
-  pinsOf(document).length > others(document, step).length;

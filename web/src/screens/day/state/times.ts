@@ -1,18 +1,19 @@
 /** Times of a service, as it has them: local, day and clock. */
 
 const CLOCK = /^(\d{1,2}):(\d\d)$/;
-/** What is served before so many hours belongs to the evening before. */
-const SMALL_HOURS = 4;
 
 export const dayOf = (local: string): string => local.split(/[T ]/)[0] ?? '';
 export const clockOf = (local: string): string => (local.split(/[T ]/)[1] ?? '').slice(0, 5);
 
-/** A clock time on a day of service: the small hours are those of the night after it. What is no time stays as typed. */
-export function onDay(day: string, clock: string): string {
+/**
+ * A clock time on a day of service, which begins so long after midnight [min]: the small hours are those of the night
+ * after it. What is no time stays as typed.
+ */
+export function onDay(day: string, clock: string, begins: number): string {
   const found = CLOCK.exec(clock.trim());
   if (!found) return `${day}T${clock}`;
   const hour = Number(found[1]);
-  const there = hour < SMALL_HOURS ? shifted(day, 1) : day;
+  const there = hour * 60 + Number(found[2]) < begins ? shifted(day, 1) : day;
   return `${there}T${String(hour).padStart(2, '0')}:${found[2]}`;
 }
 

@@ -162,7 +162,8 @@ function FishOut({ way, title }: { way: readonly ['courses', number]; title: str
         items={pantry.species.map((one) => ({ id: one.id, name: one.name, words: one.name.toLowerCase() }))}
         onPick={(species) => {
           setOut(false);
-          const { version: _, ...course } = value(way) as { [key: string]: Json };
+          // Of the formula still, whose batches it draws from, and none of its versions.
+          const course = putWay(value(way) as { [key: string]: Json }, ['version', 'number'], undefined);
           put(way, putWay(course, ['formula', 'fish', 'species'], species));
         }}
       />

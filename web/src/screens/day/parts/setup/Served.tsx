@@ -133,7 +133,7 @@ function Plate({ place, day: on, many }: { place: number; day: string; many: num
 
 /** A time on the day of service, typed as a clock. */
 function Time({ way, day: on, label }: { way: readonly (string | number)[]; day: string; label: string }) {
-  const { value, set, faultAt } = useService();
+  const { value, set, faultAt, pantry } = useService();
   return (
     <TextInput
       label={label}
@@ -141,7 +141,7 @@ function Time({ way, day: on, label }: { way: readonly (string | number)[]; day:
       value={clockTyped(text(value(way)) ?? '')}
       fault={faultAt(way)?.text}
       placeholder="19:00"
-      onType={(typed) => set(way, onDay(on || today(), typed))}
+      onType={(typed) => set(way, onDay(on || today(), typed, pantry.day_begins_min))}
     />
   );
 }
