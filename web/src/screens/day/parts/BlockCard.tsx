@@ -117,7 +117,7 @@ export function BlockCard({ block, scale, slim, course }: Props) {
           </span>
         )}
         <span
-          className={`${slim ? 'text-quiet' : ''} ${lines > 1 ? '[-webkit-box-orient:vertical] [display:-webkit-box]' : 'block truncate'}`}
+          className={`${slim ? 'text-quiet' : ''} ${lines > 1 ? 'overflow-hidden [-webkit-box-orient:vertical] [display:-webkit-box]' : 'block truncate'}`}
           style={{ WebkitLineClamp: lines }}
         >
           {words.filter(Boolean).join(' ')}
