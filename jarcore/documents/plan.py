@@ -22,11 +22,28 @@ class Bound(TypedDict):
     why: str
 
 
+class Gate(TypedDict):
+    """What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`), at least or at
+    most so much. Where it is not, `instead` says what to do; `safety` that it can hurt somebody.
+    """
+
+    id: str
+    when: Literal["before", "after"]
+    text: str
+    instead: str
+    unit: str | None
+    least: float | None
+    most: float | None
+    safety: bool
+    source: str
+
+
 class PlannedStep(TypedDict):
     """One thing to do, or to wait for (`active` false): its deed, in words, for which course, jar and sizes of pieces.
 
     `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
-    put it there.
+    put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
+    begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out.
     """
 
     id: str
@@ -46,6 +63,10 @@ class PlannedStep(TypedDict):
     not_after: Bound | None
     fixed: bool
     pinned: bool
+    press: Literal["done", "begin", "none"]
+    calls: list[str]
+    must: bool
+    gates: list[Gate]
 
 
 class JarOnFish(TypedDict):

@@ -7,14 +7,14 @@ import itertools
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
-from datetime import datetime
 
+from jarcore.data import parameter
 from jarcore.documents.plan import Plan, PlannedStep
 from jarcore.service.deciding import Past
+from jarcore.service.happened import Spell, Went, at
 from jarcore.service.laid_out import PREHEAT, step_ids
 from jarcore.service.served import PAN, Ordered, ReadService
 from jarcore.service.timeline import Given, Timeline
-from jarcore.service.times import minute_of
 from jarcore.service.work import Part, Station, Task, Work
 
 # What covers are called that came on top of a course, and whose what has happened is that is no part of it any more.
@@ -24,14 +24,9 @@ Variant = tuple[str, int, tuple[str, ...]]
 Variants = tuple[Variant, ...]
 
 
-def at(text: str) -> int:
-    """A time of a plan [min since the epoch]."""
-    return minute_of(datetime.fromisoformat(text))
-
-
-def with_more(service: ReadService, before: Plan, now: int) -> ReadService:
+def with_more(service: ReadService, before: Plan, went: Went) -> ReadService:
     """The service with covers that came on top of what has begun as courses of their own."""
-    begun = {step["course"] for step in before["steps"] if step["active"] and at(step["start"]) < now}
+    begun = {step["course"] for step in before["steps"] if step["active"] and step["id"] in went.spells}
     served: dict[str, int] = defaultdict(int)
     for one in before["served"]:
         served[one["course"]] += one["covers"]
@@ -88,43 +83,109 @@ def _part(course: Ordered, name: str, covers: int, variants: Variants) -> Ordere
     return replace(course, id=name, plate=plate, covers=covers, variants=variants)
 
 
-def past_by_clock(before: Plan, work: Work, service: ReadService, past: Past, now: int) -> tuple[Past, Work]:
-    """What has begun by now, as the plan of before has it, and the work with that as it was.
+def past_of(before: Plan, work: Work, service: ReadService, past: Past, went: Went) -> tuple[Past, Work]:
+    """What has begun by now, where it really was, and the work with that as long as it took; what is put off until
+    later, and what is hot already.
 
     What has begun and is no part of the work any more stays where it was too.
     """
     steps = {step["id"]: step for step in before["steps"]}
     timeline = Timeline(service.people, service.taken)
-    fixed, tasks = dict[str, Given](), list[Task]()
+    fixed, tasks, earliest = dict[str, Given](), list[Task](), dict[str, int]()
     for task in work.tasks:
         own = [steps[name] for name in step_ids(task) if name in steps]
         heated = steps.get(f"{task.id}.{PREHEAT}")
-        if len(own) == len(task.parts) and at((heated or own[0])["start"]) < now:
-            was = _as_it_was(task, own, heated)
-            fixed[was.id] = _given(was, own, timeline)
+        whole = len(own) == len(task.parts)
+        if whole and (own[0]["id"] in went.spells or (went.by_clock and heated and heated["id"] in went.spells)):
+            times = _as_they_went(own, went)
+            hot = None if heated is None or went.by_clock else went.spells.get(heated["id"])
+            was = _as_it_was(_heated(task, hot), own, times, heated)
+            fixed[was.id] = _given(was, own, times[0], timeline)
             timeline.put(was, fixed[was.id])
             tasks.append(was)
         else:
-            tasks.append(task)
+            hot = None if heated is None else went.spells.get(heated["id"])
+            earliest[task.id] = _not_before(task, went, hot)
+            tasks.append(_heated(task, hot))
     known = {name for task in work.tasks for name in step_ids(task)}
-    for step in _vanished(before, known, now):
+    for step in _vanished(before, known, went):
         kinds = {one.id: one.kind for one in service.stoves}
         stations = [name for name in step["stations"] if name in kinds]
+        times = [went.spells[step["id"]].start, went.spells[step["id"]].end]
         task = Task(
             id=step["id"],
             course=step["course"] or "",
             portion=GONE,
-            parts=(_part_of(step, Part(do=step["do"], text="", minutes=0, zone=step["zone"])),),
+            parts=(_part_of(step, Part(do=step["do"], text="", minutes=0, zone=step["zone"]), times),),
             stations=tuple(Station(kinds=(kinds[name],)) for name in stations),
         )
-        fixed[task.id] = Given(at(step["start"]), (tuple(step["people"]),) if step["people"] else (), tuple(stations))
+        fixed[task.id] = Given(times[0], (tuple(step["people"]),) if step["people"] else (), tuple(stations))
         tasks.append(task)
-    return replace(past, fixed=fixed, floor=max(now, past.floor)), Work(tuple(tasks), work.links)
+    floor = max(went.now, past.floor)
+    return replace(past, fixed=fixed, floor=floor, earliest=earliest), Work(tuple(tasks), work.links)
+
+
+def _as_they_went(steps: Sequence[PlannedStep], went: Went) -> list[int]:
+    """When each of the steps of one task began, and when the last was over [min since the epoch]: without a gap, as
+    planned from where it is now.
+    """
+    first = went.spells.get(steps[0]["id"])
+    times = [first.start if first else at(steps[0]["start"])]
+    for place, step in enumerate(steps):
+        mine = went.spells.get(step["id"])
+        then = went.spells.get(steps[place + 1]["id"]) if place + 1 < len(steps) else None
+        ends = times[-1] + at(step["end"]) - at(step["start"])
+        if then is not None:
+            ends = then.start
+        elif mine is not None:
+            # The next has not begun by now.
+            ends = mine.end if place + 1 == len(steps) or went.by_clock else max(mine.end, went.now)
+        times.append(max(times[-1], ends))
+    return times
+
+
+def _not_before(task: Task, went: Went, hot: Spell | None) -> int:
+    """Before when a task that has not begun does not begin: it is put off, or what it goes into is still heating up."""
+    found, at_part = 0, 0
+    for name, part in zip(step_ids(task), task.parts, strict=True):
+        found = max(found, went.until.get(name, 0) - at_part)
+        at_part += part.minutes
+    heats = min((need.begins_after() for need in task.stations if need.before), default=0)
+    until = went.until.get(f"{task.id}.{PREHEAT}")
+    return max(found, 0 if until is None else until - heats, 0 if hot is None else hot.start - heats)
+
+
+def _heated(task: Task, hot: Spell | None) -> Task:
+    """A task whose station is hot, or is heating up since a time."""
+    if hot is None:
+        return task
+    stations = (
+        replace(need, before=0, hot_from=(hot.start, need.before)) if need.before else need for need in task.stations
+    )
+    return replace(task, stations=tuple(stations))
+
+
+def eased(work: Work, past: Past) -> Work:
+    """The work in which no limit holds that what has happened leaves behind it: what is overdue is done as soon as can
+    be, and that costs.
+    """
+    links = [
+        replace(
+            link,
+            most=None,
+            best_to=link.most if link.best_to is None else link.best_to,
+            price=max(link.price, parameter("price_best")),
+        )
+        if link.before in past.fixed and link.then not in past.fixed and link.most is not None
+        else link
+        for link in work.links
+    ]
+    return Work(work.tasks, tuple(links))
 
 
 def as_before(before: Plan, work: Work, service: ReadService, past: Past) -> Past:
-    """A past in which all that a plan of before has is held where it is, but for what a cook has put elsewhere: what
-    came on top finds its place around it.
+    """A past in which all that a plan of before has is held where it is, as far as it still can be there, but for what
+    a cook has put elsewhere: what came on top, and what slipped, finds its place around it.
     """
     steps = {step["id"]: step for step in before["steps"]}
     there = {one.id for one in service.people} | {one.id for one in service.taken}
@@ -136,35 +197,54 @@ def as_before(before: Plan, work: Work, service: ReadService, past: Past) -> Pas
         own = [steps[name] for name in step_ids(task) if name in steps]
         named = {name for step in own for name in (*step["people"], *step["stations"])}
         whole = len(own) == len(task.parts) and sum(at(one["end"]) - at(one["start"]) for one in own) == task.minutes
-        heats = any(need.before for need in task.stations) == (f"{task.id}.{PREHEAT}" in steps)
-        if task.id not in fixed and task.pinned is None and whole and heats and named <= there:
-            fixed[task.id] = _given(task, own, timeline)
-            timeline.put(task, fixed[task.id])
+        heats = any(need.before or need.hot_from for need in task.stations) == (f"{task.id}.{PREHEAT}" in steps)
+        if task.id in fixed or task.pinned is not None or not whole or not heats or not named <= there:
+            continue
+        given = _given(task, own, at(own[0]["start"]), timeline)
+        if _still_can(task, given, work, past, fixed, timeline):
+            fixed[task.id] = given
+            timeline.put(task, given)
     return replace(past, fixed=fixed)
 
 
-def _vanished(before: Plan, known: set[str], now: int) -> Iterator[PlannedStep]:
+def _still_can(
+    task: Task, given: Given, work: Work, past: Past, fixed: Mapping[str, Given], timeline: Timeline
+) -> bool:
+    """Whether a task can still be where it was: not before now, after what it waits for, with what it takes free."""
+    heats = min((need.begins_after() for need in task.stations if need.before), default=0)
+    if given.start + min(heats, 0) < past.floor or given.start < past.earliest.get(task.id, 0):
+        return False
+    for link in work.into[task.id]:
+        if link.before in past.fixed:
+            wait = given.start - fixed[link.before].start - work.by_id[link.before].minutes
+            if wait < link.least or (link.most is not None and wait > link.most):
+                return False
+    return timeline.is_free(task, given)
+
+
+def _vanished(before: Plan, known: set[str], went: Went) -> Iterator[PlannedStep]:
     """Steps of hands that have begun and that the work does not have any more."""
     for step in before["steps"]:
-        if step["active"] and step["id"] not in known and at(step["start"]) < now:
+        if step["active"] and step["id"] not in known and step["id"] in went.spells:
             yield step
 
 
-def _as_it_was(task: Task, steps: Sequence[PlannedStep], heated: PlannedStep | None) -> Task:
+def _as_it_was(task: Task, steps: Sequence[PlannedStep], times: Sequence[int], heated: PlannedStep | None) -> Task:
     """A task whose parts are what the steps were, on stations that were heated up before it or were hot."""
-    parts = tuple(_part_of(step, part) for step, part in zip(steps, task.parts, strict=True))
+    parts = tuple(
+        _part_of(step, part, times[place:]) for place, (step, part) in enumerate(zip(steps, task.parts, strict=True))
+    )
     stations = tuple(need if heated else replace(need, before=0) for need in task.stations)
     return replace(task, parts=parts, stations=stations, pinned=None)
 
 
-def _part_of(step: PlannedStep, part: Part) -> Part:
-    minutes = at(step["end"]) - at(step["start"])
-    return replace(part, text=step["text"], minutes=minutes, hands=len(step["people"]))
+def _part_of(step: PlannedStep, part: Part, times: Sequence[int]) -> Part:
+    """A part as it was, between the first two of the times."""
+    return replace(part, text=step["text"], minutes=times[1] - times[0], hands=len(step["people"]))
 
 
-def _given(task: Task, steps: Sequence[PlannedStep], timeline: Timeline) -> Given:
+def _given(task: Task, steps: Sequence[PlannedStep], start: int, timeline: Timeline) -> Given:
     """Where a task was: its start, the people of its parts, its stations; of pans, which no plan names, a free one."""
-    start = at(steps[0]["start"])
     people = tuple(tuple(step["people"]) for step in steps if step["people"])
     named = [name for step in steps for name in step["stations"]]
     stations = list[str]()

@@ -62,11 +62,13 @@ class Decided:
 
 @dataclass(frozen=True, kw_only=True)
 class Past:
-    """What has happened: tasks that are fixed, from when on is planned [min since the epoch], the plan of before
-    (starts, and who was at each task)."""
+    """What has happened: tasks that are fixed, from when on is planned, and each that is put off [min since the epoch],
+    the plan of before (starts, and who was at each task).
+    """
 
     fixed: Mapping[str, Given] = field(default_factory=dict)
     floor: int = 0
+    earliest: Mapping[str, int] = field(default_factory=dict)
     before: Mapping[str, int] = field(default_factory=dict)
     who: Mapping[str, frozenset[str]] = field(default_factory=dict)
 
@@ -127,7 +129,7 @@ def _timed(
     late, step = dict[str, int](), LATER_MIN
     while max(late.values(), default=0) <= parameter("serve_late_most"):
         moved = work.later(late)
-        given, found = place(moved, service, past.floor, effort, past.fixed, past.before, past.who)
+        given, found = place(moved, service, past.floor, effort, past.fixed, past.before, past.who, past.earliest)
         if found is None:
             return Decided(work=work, service=service, given=given)
         if stuck is not None:

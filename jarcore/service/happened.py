@@ -1,100 +1,92 @@
-"""What has happened in a service: events fold into tasks that are fixed, and into the time from which on is planned."""
+"""What has happened in a service, step by step: by events where there are any, else by the clock."""
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from collections import defaultdict
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from datetime import datetime
 
-from jarcore.service.deciding import Decided, Past
-from jarcore.service.laid_out import step_ids
-from jarcore.service.served import ReadService
-from jarcore.service.timeline import Given
-from jarcore.service.times import say_nothing
-from jarcore.service.work import Task, Work
-
-STARTED, DONE = "started", "done"
+from jarcore.documents.plan import Plan, PlannedStep
+from jarcore.run import State, StepState, to_do
+from jarcore.run.fold import BEGUN, MINUTE, OPEN, OVER
+from jarcore.service.times import minute_of
 
 
 @dataclass(frozen=True, slots=True)
-class Event:
-    """One event as read: the step it is of (None for the time alone), what of it, and when [min since the epoch]."""
+class Spell:
+    """From when to when a step really was; until now at least, while it goes on [min since the epoch]."""
 
-    step: str | None
-    do: str
-    at: int
+    start: int
+    end: int
 
 
-def read_events(events: Iterable[object], service: ReadService) -> list[Event]:
-    """The events that can be read: `{"step", "do": "started" | "done", "at"}`, or `{"do": "now", "at"}` for the time
-    alone. What is none is left out.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Went:
+    """The steps that have begun, those that are put off until later [min since the epoch], and whether the clock says
+    so: then what is heated up for has begun too.
     """
-    found = []
-    for event in events:
-        at = event.get("at") if isinstance(event, Mapping) else None
-        minute = service.zone.read(at, "/events", say_nothing) if isinstance(at, str) else None
-        if minute is not None and isinstance(event, Mapping):
-            step = event.get("step")
-            found.append(Event(step if isinstance(step, str) else None, str(event.get("do")), minute))
-    return found
+
+    now: int
+    spells: Mapping[str, Spell] = field(default_factory=dict)
+    until: Mapping[str, int] = field(default_factory=dict)
+    by_clock: bool = False
 
 
-def past_of(
-    events: Sequence[Event], work: Work, past: Past, plan_before: Callable[[Past], Decided]
-) -> tuple[Past, Work]:
-    """What EVENTS fix, with the plan that they met, made from a PAST in which nothing is fixed; and the work as
-    long as it really took.
+def at(text: str) -> int:
+    """A time of a plan [min since the epoch]."""
+    return minute_of(datetime.fromisoformat(text))
 
-    Events come in any order and any number of times: the earliest beginning and the latest end of a step count. What
-    comes before something that has begun has happened too. What has not begun is planned from the latest event on.
+
+def by_clock(before: Plan, now: int) -> Went:
+    """What a plan has before now has happened as it has it."""
+    spells = {one["id"]: Spell(at(one["start"]), at(one["end"])) for one in before["steps"] if at(one["start"]) < now}
+    return Went(now=now, spells=spells, by_clock=True)
+
+
+def by_events(before: Plan, state: State, now: int) -> Went:
+    """What events say of the steps of a plan. What is not said was as planned, but no later than what followed it
+    began; what goes on lasts until now. Nobody says that they begin with what hands do: whoever has time for what is
+    due is at it.
     """
-    if not events:
-        return past, work
-    before = plan_before(past)
-    now = max(past.floor, *(event.at for event in events))
-    begun, ended = _folded(events, work, before)
-    begun |= {name: before.given[name].start for name in _ancestors(work, begun) if name in before.given}
-    begun = {name: min(start, now) for name, start in begun.items() if name in before.given}
-    tasks = [_as_it_took(task, begun, ended, now) for task in work.tasks]
-    fixed = {name: replace(before.given[name], start=start) for name, start in begun.items()}
-    starts = {name: given.start for name, given in before.given.items()}
-    who = {name: frozenset(one for part in given.people for one in part) for name, given in before.given.items()}
-    return Past(fixed=fixed, floor=now, before=starts, who=who), Work(tuple(tasks), work.links)
+    followers = defaultdict(list)
+    for step in before["steps"]:
+        for name in step["after"]:
+            followers[name].append(step["id"])
+    spells: dict[str, Spell] = {}
+    doing = set(_in_hand(before, state, now))
+    for step in reversed(before["steps"]):
+        stands = state.steps[step["id"]]
+        if step["id"] in doing:
+            spells[step["id"]] = Spell(at(step["start"]), max(at(step["end"]), now))
+        elif stands.standing != OPEN:
+            then = [spells[name].start for name in followers[step["id"]] if name in spells]
+            spells[step["id"]] = _spell(step, stands, min(then, default=None), now)
+    until = {
+        name: -(-one.until // MINUTE)
+        for name, one in state.steps.items()
+        if one.until is not None and one.standing == OPEN
+    }
+    return Went(now=now, spells=spells, until=until)
 
 
-def _folded(events: Sequence[Event], work: Work, before: Decided) -> tuple[dict[str, int], dict[str, int]]:
-    """When each task began and when it was over, as far as that is known [min since the epoch]."""
-    parts = {name: (task, place) for task in work.tasks for place, name in enumerate(step_ids(task))}
-    begun, ended = dict[str, int](), dict[str, int]()
-    for event in events:
-        if event.step not in parts or event.do not in (STARTED, DONE):
-            continue
-        task, place = parts[event.step]
-        offset = sum(part.minutes for part in task.parts[:place])
-        if event.do == STARTED:
-            begun[task.id] = min(begun.get(task.id, event.at), event.at - offset)
-            continue
-        over = event.at - offset - task.parts[place].minutes
-        planned: Given | None = before.given.get(task.id)
-        begun.setdefault(task.id, min(over, planned.start) if planned and planned.start < event.at else over)
-        if place == len(task.parts) - 1:
-            ended[task.id] = max(event.at, ended.get(task.id, event.at))
-    return begun, ended
+def _in_hand(before: Plan, state: State, now: int) -> Iterator[str]:
+    """What each pair of hands is at: the first of what is due and is not put off."""
+    for person in {name for step in before["steps"] for name in step["people"]}:
+        for step in to_do(before, state, person, now * MINUTE):
+            if step["active"] and (state.steps[step["id"]].until or 0) <= now * MINUTE:
+                if at(step["start"]) < now:
+                    yield step["id"]
+                break
 
 
-def _ancestors(work: Work, names: Iterable[str]) -> set[str]:
-    """All that comes before some tasks."""
-    seen, waiting = set[str](), list(names)
-    while waiting:
-        before = {link.before for link in work.into[waiting.pop()]} - seen
-        seen |= before
-        waiting += before
-    return seen
-
-
-def _as_it_took(task: Task, begun: Mapping[str, int], ended: Mapping[str, int], now: int) -> Task:
-    """A task that has begun as long as it took, or as it has to take by now; any other as it is."""
-    start = begun.get(task.id)
-    if start is None:
-        return task
-    took = ended[task.id] - start if task.id in ended else max(task.minutes, now - start)
-    last = task.parts[-1]
-    longer = max(0, last.minutes + took - task.minutes)
-    return replace(task, parts=(*task.parts[:-1], replace(last, minutes=longer)))
+def _spell(step: PlannedStep, stands: StepState, then: int | None, now: int) -> Spell:
+    """From when to when a step was; THEN is when the first of what follows it began."""
+    start, end = at(step["start"]), at(step["end"])
+    latest = now if then is None else min(then, now)
+    ended = latest if stands.ended is None else min(stands.ended // MINUTE, now)
+    if stands.skipped:
+        return Spell(ended, ended)
+    began = min(start, ended) if stands.began is None else min(stands.began // MINUTE, now)
+    if stands.standing == BEGUN or (stands.standing == OVER and stands.ended is None and then is None):
+        # What hands do goes on until somebody says that it is done; a wait has its time.
+        return Spell(began, max(began + end - start, now) if step["active"] else began + end - start)
+    return Spell(began, max(began, ended))

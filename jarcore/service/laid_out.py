@@ -1,17 +1,26 @@
 """A plan laid out as steps: each part of each task, and the waits between them that have a name."""
 
-from collections.abc import Collection, Iterator
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from jarcore.documents.plan import JarOnFish, PlannedStep
 from jarcore.service.deciding import Decided, Past
+from jarcore.service.gates import gates_of
 from jarcore.service.heating import HOLD, HOLD_RULE
 from jarcore.service.jarring import CONTACT
+from jarcore.service.portions import Portion
 from jarcore.service.reasons import Reasons
 from jarcore.service.served import ReadService
+from jarcore.service.timeline import Given
 from jarcore.service.work import Link, Part, Task
 
 PREHEAT, REST = "preheat", "rest"
+# What a cook says of a step: that it is done, or that it begins; of other waits nothing.
+Press = Literal["done", "begin", "none"]
+# Waits that somebody begins, but for what follows a turn in the heat; and what cannot be left out.
+BEGUN, TURN = ("cook", "fry_again", PREHEAT, "side", "temper"), "turn"
+MUST = "salt"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -27,6 +36,8 @@ class Block:
     after: tuple[str, ...] = ()
     at: int = 0
     wait: bool = False
+    press: Press = "none"
+    calls: tuple[str, ...] = ()
 
     @property
     def end(self) -> int:
@@ -54,24 +65,54 @@ def _of_task(decided: Decided, task: Task) -> Iterator[Block]:
     given = decided.given[task.id]
     ids = step_ids(task)
     after = tuple(dict.fromkeys(step_ids(decided.work.by_id[link.before])[-1] for link in decided.work.into[task.id]))
-    after += tuple(f"{link.before}.{CONTACT}" for link in decided.work.into[task.id] if _contact(decided, link))
-    people, at = iter(given.people), 0
+    after += tuple(wait.id for link in decided.work.into[task.id] for wait in _of_wait(decided, link))
+    people, at, heating = iter(given.people), 0, tuple[str, ...]()
+    callers = _callers(task, given)
     for need, station in zip(task.stations, given.stations, strict=True):
-        if need.before:
-            part = Part(do=PREHEAT, text=task.preheats, minutes=need.before, zone="clean")
-            start = given.start + need.begins_after()
-            yield Block(id=f"{task.id}.{PREHEAT}", task=task, part=part, start=start, stations=(station,), wait=True)
-    for name, part in zip(ids, task.parts, strict=True):
-        uses = given.stations if part.on else ()
-        who = next(people) if part.hands else ()
+        if need.before or need.hot_from:
+            start, minutes = need.hot_from or (given.start + need.begins_after(), need.before)
+            part = Part(do=PREHEAT, text=task.preheats, minutes=minutes, zone="clean")
+            heating = (f"{task.id}.{PREHEAT}",)
+            yield Block(
+                id=heating[0],
+                task=task,
+                part=part,
+                start=start,
+                stations=(station,),
+                wait=True,
+                press="begin",
+                calls=callers[0],
+            )
+    turned = False
+    for name, part, calls in zip(ids, task.parts, callers, strict=True):
+        if part.on:
+            after, heating = (*after, *heating), ()
+        begins = part.do in BEGUN and not turned
         yield Block(
-            id=name, task=task, part=part, start=given.start + at, people=who, stations=uses, after=after, at=at
+            id=name,
+            task=task,
+            part=part,
+            start=given.start + at,
+            people=next(people) if part.hands else (),
+            stations=given.stations if part.on else (),
+            after=after,
+            at=at,
+            press="done" if part.hands else "begin" if begins else "none",
+            calls=calls if part.hands or begins else (),
         )
-        after, at = (name,), at + part.minutes
+        after, at, turned = (name,), at + part.minutes, part.do == TURN
 
 
-def _contact(decided: Decided, link: Link) -> bool:
-    return link.shown == CONTACT and decided.wait(link) > 0
+def _callers(task: Task, given: Given) -> list[tuple[str, ...]]:
+    """Who is called to each part of a task: who does it, else who did the one before, else who does the next; nobody in
+    particular where none takes hands.
+    """
+    people = iter(given.people)
+    found = [next(people) if part.hands else () for part in task.parts]
+    first = next((who for who in found if who), ())
+    for place, who in enumerate(found):
+        found[place] = who or (found[place - 1] if place else first)
+    return found
 
 
 def _of_wait(decided: Decided, link: Link) -> Iterator[Block]:
@@ -128,9 +169,19 @@ def windows_in(decided: Decided, service: ReadService) -> list[JarOnFish]:
     return sorted(found, key=lambda one: (one["on"], one["step"]))
 
 
-def planned(block: Block, service: ReadService, reasons: Reasons, past: Past, pinned: Collection[str]) -> PlannedStep:
-    """A step as the plan carries it, with what holds it where it is; PINNED are those that a cook has put there."""
+def planned(
+    block: Block,
+    service: ReadService,
+    reasons: Reasons,
+    past: Past,
+    pinned: Collection[str],
+    portions: Sequence[Portion],
+) -> PlannedStep:
+    """A step as the plan carries it, with what holds it where it is and its gates; PINNED are those that a cook has put
+    there, PORTIONS all that are cooked.
+    """
     zone, task, own = service.zone, block.task, {one.id for one in service.stoves}
+    everybody = [one.id for one in service.people]
     low, high = (None, None) if block.wait else reasons.of(task.id, block.at)
     return {
         "id": block.id,
@@ -150,4 +201,8 @@ def planned(block: Block, service: ReadService, reasons: Reasons, past: Past, pi
         "not_after": high,
         "fixed": task.id in past.fixed,
         "pinned": block.id in pinned,
+        "press": block.press,
+        "calls": list(block.calls or (everybody if block.press != "none" else ())),
+        "must": block.part.do == MUST,
+        "gates": [] if block.wait else gates_of(task, block.part, portions),
     }

@@ -45,6 +45,7 @@ class Placing:
     who: Mapping[str, frozenset[str]]
     bumped: Mapping[str, int]
     pushed: Mapping[str, int]
+    put_off: Mapping[str, int]
     effort: Effort
     given: dict[str, Given] = field(default_factory=dict)
     short: dict[str, int] = field(default_factory=dict)
@@ -54,7 +55,7 @@ class Placing:
     def run(self) -> bool:
         """Place all; whether that worked."""
         self.timeline = Timeline(self.service.people, self.service.taken, who=self.who)
-        self.earliest = earliest_starts(self.work, self.service, self.fixed, self.floor, self.pushed)
+        self.earliest = earliest_starts(self.work, self.service, self.fixed, self.floor, self.pushed, self.put_off)
         for name, one in self.fixed.items():
             if name in self.work.by_id:
                 self.given[name] = one
@@ -203,10 +204,15 @@ class Placing:
 
 
 def earliest_starts(
-    work: Work, service: ReadService, fixed: Mapping[str, Given], floor: int, pushed: Mapping[str, int]
+    work: Work,
+    service: ReadService,
+    fixed: Mapping[str, Given],
+    floor: int,
+    pushed: Mapping[str, int],
+    put_off: Mapping[str, int],
 ) -> dict[str, int]:
-    """The earliest start of each task by what comes before it and by when somebody is there: nothing before FLOOR
-    [min since the epoch], and what is PUSHED so much later [min].
+    """The earliest start of each task by what comes before it and by when somebody is there: nothing before FLOOR, what
+    is PUT_OFF not before then [min since the epoch], and what is PUSHED so much later [min].
     """
     found: dict[str, int] = {}
     before: dict[str, frozenset[str]] = {}
@@ -218,6 +224,7 @@ def earliest_starts(
             continue
         # What is heated up before it is not heated up before anything is planned.
         start = floor - min((need.begins_after() for need in task.stations if need.before), default=0)
+        start = max(start, put_off.get(task.id, 0))
         for link in links:
             start = max(start, found[link.before] + work.by_id[link.before].minutes + link.least)
         open_ones = [work.by_id[name] for name in before[task.id] if name not in fixed]
@@ -269,17 +276,20 @@ def place(
     fixed: Mapping[str, Given] | None = None,
     before: Mapping[str, int] | None = None,
     who: Mapping[str, frozenset[str]] | None = None,
+    put_off: Mapping[str, int] | None = None,
 ) -> tuple[dict[str, Given], Stuck | None]:
     """Every task placed, or the one that finds no place.
 
     Parameters: floor, before which nothing starts [min since the epoch]; effort, how much may be tried; fixed, what has
     happened; before, starts of an earlier plan, from which this one leaves only where it must; who, whom that had at
-    each task.
+    each task; put_off, tasks that do not begin before a time.
     """
     bumped, pushed = dict[str, int](), dict[str, int]()
     stuck: Stuck | None = None
     for _ in range(MOST_ORDERS):
-        tried = Placing(work, service, fixed or {}, floor, before or {}, who or {}, bumped, pushed, effort)
+        tried = Placing(
+            work, service, fixed or {}, floor, before or {}, who or {}, bumped, pushed, put_off or {}, effort
+        )
         if tried.run():
             return tried.given, None
         stuck = tried.stuck

@@ -44,7 +44,7 @@ def answer(schedule: Schedule) -> Plan:
             }
             for task in served
         ],
-        "steps": [planned(block, service, reasons, schedule.past, pinned) for block in blocks],
+        "steps": [planned(block, service, reasons, schedule.past, pinned, schedule.work.portions) for block in blocks],
         "windows": windows_in(decided, service),
         "drawn": list(schedule.work.drawn),
         "unplanned": [{"course": course, "text": text} for course, text in told],
@@ -114,6 +114,9 @@ def plan(
     Returns: the plan. What cannot be planned is said in it; nothing raises. The same service gives the same plan.
     """
     stock = pantry or default_pantry()
+    if events and before is None:
+        # What happens meets the plan that would have been shown.
+        before = answer(schedule_of(document, stock, told, search=search, now=now))
     schedule = schedule_of(document, stock, told, events, search, before=before, now=now)
     made = answer(schedule)
     if mends and not made["kept"]:

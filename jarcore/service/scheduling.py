@@ -7,15 +7,18 @@ from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, Pantry, parameter
 from jarcore.documents import Finding, Plan
-from jarcore.service.begun import as_before, past_by_clock, with_more
+from jarcore.run import Event, events_of, fold
+from jarcore.run.fold import MINUTE
+from jarcore.service.begun import as_before, eased, past_of, with_more
 from jarcore.service.deciding import EFFORT, LITTLE_EFFORT, Decided, Past, decide
-from jarcore.service.happened import past_of, read_events
+from jarcore.service.happened import Went, by_clock, by_events
 from jarcore.service.laid_out import step_ids
 from jarcore.service.pinning import held
 from jarcore.service.portions import Refused
 from jarcore.service.reading import read_for_plan
 from jarcore.service.searching import improve
 from jarcore.service.served import ReadService
+from jarcore.service.slipping import as_planned, overdue, slipped
 from jarcore.service.times import minute_of, say_nothing
 from jarcore.service.work import Work
 from jarcore.service.working import ServiceWork, work_of
@@ -56,37 +59,71 @@ def schedule_of(
     """The schedule of a service document, with what has happened (events) fixed.
 
     With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once; BEFORE is a plan that is left
-    only where that gains something, NOW the time before which nothing is planned any more. Where work is under way what
-    BEFORE has before NOW has happened.
+    only where that gains something, NOW the time before which nothing is planned any more. What EVENTS say, they say of
+    the steps of BEFORE; where there are none and work is under way, what BEFORE has before NOW has happened.
     """
     service = read_for_plan(document, told)
     minute = None if now is None else service.zone.read(now, "/now", say_nothing)
-    under_way = before if minute is not None and service.began is not None else None
-    if under_way is not None and minute is not None:
-        service = with_more(service, under_way, minute)
+    went = None if before is None else _went(before, events_of(events, service.zone.info), service, minute)
+    if before is not None and went is not None:
+        service = with_more(service, before, went)
     work = work_of(service, pantry)
-
-    def once(tasks: Work, past: Past) -> Decided:
-        tried = [decide(tasks, service, past, effort if under_way is None else min(effort, LITTLE_EFFORT))]
-        if under_way is not None:
-            # What came on top finds its place around the plan that stands, or the whole plan gives way.
-            tried.append(decide(tasks, service, as_before(under_way, tasks, service, past), effort))
-        return min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6), round(one.cost, 6)))
-
-    def best(decided: Decided, past: Past) -> Decided:
-        return improve(decided, service, past) if search else decided
-
-    # What happens meets the plan that was shown.
-    happened = read_events(events, service)
-    stays = Past(floor=max(floor_of(service), minute or 0))
+    past = Past(floor=max(floor_of(service), minute or 0))
+    tasks = work.work
     if before is not None:
-        stays = replace(stays, before=starts_of(before, work.work), who=who_in(before, work.work))
-    past, tasks = past_of(happened, work.work, stays, lambda past: best(once(work.work, past), past))
-    if under_way is not None and minute is not None and not happened:
-        past, tasks = past_by_clock(under_way, tasks, service, past, minute)
+        past = replace(past, before=starts_of(before, tasks), who=who_in(before, tasks))
+    if before is not None and went is not None:
+        past, tasks = past_of(before, tasks, service, past, went)
+
+    def once(some: Work, past: Past) -> Decided:
+        if before is None or went is None:
+            return decide(some, service, past, effort)
+        way = _by_clock if went.by_clock else _by_events
+        return way(some, service, past, before, effort)
+
     at_once, pins_told = held(tasks, service, past, lambda some: once(some, past))
-    decided = best(at_once, past)
+    decided = improve(at_once, service, past) if search else at_once
     return Schedule(service=service, work=work, past=past, decided=decided, pantry=pantry, told=tuple(pins_told))
+
+
+def _went(before: Plan, events: Sequence[Event], service: ReadService, now: int | None) -> Went | None:
+    """What has happened: by events, else by the clock where work is under way; None where nothing has begun."""
+    if events:
+        latest = max(event.at for event in events) // MINUTE
+        return by_events(before, fold(before, events), max(latest, now or 0))
+    return by_clock(before, now) if now is not None and service.began is not None else None
+
+
+def _by_clock(work: Work, service: ReadService, past: Past, before: Plan, effort: int) -> Decided:
+    """A plan of what is under way as planned: what came on top finds its place around the plan that stands, or the
+    whole plan gives way.
+    """
+    tried = [
+        decide(work, service, past, min(effort, LITTLE_EFFORT)),
+        decide(work, service, as_before(before, work, service, past), effort),
+    ]
+    return min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6), round(one.cost, 6)))
+
+
+def _by_events(work: Work, service: ReadService, past: Past, before: Plan, effort: int) -> Decided:
+    """A plan of what is under way as it really went: the one that stands with what slipped, unless that breaks a limit,
+    or another plan gains much. Whoever works by a plan is not told of another for little.
+    """
+    stands = slipped(work, service, past)
+    agreed = as_planned(work, service, past).relaxing
+    if stands is not None and not overdue(stands, past) and stands.relaxing <= agreed + parameter("gain_least"):
+        return stands
+    tried = [
+        decide(work, service, as_before(before, work, service, past), effort),
+        decide(work, service, past, min(effort, LITTLE_EFFORT)),
+    ]
+    best = min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6)))
+    if stands is not None:
+        gains = not best.dropped and (
+            overdue(stands, past) or best.relaxing + parameter("gain_least") < stands.relaxing
+        )
+        return best if gains else stands
+    return min(best, decide(eased(work, past), service, past, effort), key=lambda one: len(one.dropped))
 
 
 def starts_of(plan: Plan, work: Work) -> dict[str, int]:

@@ -55,6 +55,7 @@ class _Model:
             return
         heats = min((need.begins_after() for need in task.stations if need.before), default=0)
         floor = max(0, self.past.floor - self.base) - heats
+        floor = max(floor, self.past.earliest.get(task.id, self.base) - self.base)
         last = self.last
         start = self.cp.NewIntVar(min(now, max(floor, now - EARLIER)), last, task.id)
         self.starts[task.id] = start

@@ -73,6 +73,19 @@ class Timeline:
             stations.append(chosen.id)
         return Given(start, people, tuple(stations))
 
+    def is_free(self, task: Task, given: Given) -> bool:
+        """Whether nothing else has those whom a task was given, people and stations, for as long as it takes."""
+        for (at, part), who in zip(task.handled, given.people, strict=True):
+            begins = given.start + at
+            if any(t.meets(begins, begins + part.minutes) for one in who for t in self.by_person[one]):
+                return False
+        for need, name in zip(task.stations, given.stations, strict=True):
+            begins = given.start + need.begins_after()
+            ends = begins + need.taken_min(task.minutes)
+            if any(t.meets(begins, ends) for t in self.by_stove.get(name, ())):
+                return False
+        return True
+
     def _people(self, task: Task, start: int) -> tuple[tuple[str, ...], ...] | None:
         chosen = list[tuple[str, ...]]()
         for at, part in task.handled:

@@ -10,7 +10,8 @@ class Station:
     """A need of one station: any of these kinds, the first that there is; kept busy before and after it is used [min].
 
     It is used from `skip` minutes into the task to its end. What `clean_of` names it may not have held today; what it
-    `holds` it has held from then on.
+    `holds` it has held from then on. `hot_from` is when somebody began to heat it up for this [min since the epoch],
+    for so long [min].
     """
 
     kinds: tuple[str, ...]
@@ -19,6 +20,7 @@ class Station:
     after: int = 0
     clean_of: frozenset[str] = frozenset()
     holds: frozenset[str] = frozenset()
+    hot_from: tuple[int, int] | None = None
 
     def begins_after(self) -> int:
         """How long after its task begins it is taken [min]; below nothing where it is taken before."""

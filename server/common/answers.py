@@ -13,6 +13,7 @@ from pydantic.json_schema import models_json_schema
 
 from jarcore.documents import Formula
 from jarcore.documents.formula import FORMAT
+from jarcore.documents.run import Run
 from jarcore.documents.service import Service
 from jarcore.questions import QUESTIONS, Question
 from server.common.problems import CONTENT_TYPE
@@ -119,7 +120,7 @@ class JarAPI(NinjaAPI):
         """The OpenAPI description; the formula, and what each question asks and answers, from their one definition."""
         schema = super().get_openapi_schema(**kwargs)
         components = schema["components"]["schemas"]
-        models: list[type[BaseModel]] = [Formula, Service, *(question.asked for question in QUESTIONS.values())]
+        models: list[type[BaseModel]] = [Formula, Service, Run, *(question.asked for question in QUESTIONS.values())]
         for one in models:
             _, described = models_json_schema([(one, "validation")], ref_template=REF)
             components.update(described[DEFINITIONS])

@@ -20,6 +20,8 @@ REVOKE INSERT, UPDATE, DELETE ON django_migrations FROM {role};
 REVOKE UPDATE, DELETE ON formulas_formulaversion FROM {role};
 GRANT UPDATE (created_by_id) ON formulas_formulaversion TO {role};
 REVOKE UPDATE, DELETE, TRUNCATE ON accounts_entry FROM {role};
+REVOKE UPDATE, DELETE, TRUNCATE ON runs_runevent FROM {role};
+GRANT UPDATE (signed_by_id) ON runs_runevent TO {role};
 """
 
 

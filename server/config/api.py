@@ -11,6 +11,7 @@ from server.formulas.api import router as formulas
 from server.kitchens.api import router as kitchens
 from server.pantry.api import router as pantry
 from server.questions.api import router as questions
+from server.runs.api import router as runs
 from server.work.api import router as work
 
 api = JarAPI(title="Jar Table", version="1", auth=SignedIn(), docs_url=None)
@@ -24,3 +25,4 @@ api.add_router("", pantry)
 api.add_router("", work)
 api.add_router("", day)
 api.add_router("", ahead)
+api.add_router("", runs)

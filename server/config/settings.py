@@ -80,6 +80,7 @@ INSTALLED_APPS = [
     "server.pantry",
     "server.kitchens",
     "server.day",
+    "server.runs",
     "server.demo",
     "server.pages",
     "server.common",

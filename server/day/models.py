@@ -33,6 +33,10 @@ class Service(models.Model):
     plan_before = models.JSONField(default=dict)
     searched = models.BooleanField(default=False)
     changed = models.JSONField(default=list)
+    # How often it was planned: whoever has the plan of a number has the newest, or not.
+    plan_number = models.PositiveBigIntegerField(default=0)
+    # What has happened to its steps while it is cooked, as the core reads events; nothing where nobody says so.
+    happened = models.JSONField(default=list)
     # When work begins, when the first plate is served, and when the last is; without a plate it is when it was kept.
     begins_at = models.DateTimeField()
     serves_at = models.DateTimeField()

@@ -21,6 +21,7 @@ FILLED = (
     "title",
     "plan",
     "plan_before",
+    "plan_number",
     "searched",
     "changed",
     "begins_at",
@@ -39,8 +40,8 @@ MOST_TOLD = 100
 def _at_once(service: Service, document: dict[str, Any], before: Plan | None) -> Plan:
     """The plan at once of a document of a service, as of when it is planned."""
     asked, stock = asked_of(service.kitchen, document, service.pk), stock_of(service.kitchen)
-    now = _now(service, document)
-    return plan(asked, stock.pantry, stock.told, search=False, mends=False, before=before, now=now)
+    now, happened = _now(service, document), service.happened
+    return plan(asked, stock.pantry, stock.told, happened, search=False, mends=False, before=before, now=now)
 
 
 def _now(service: Service, document: dict[str, Any]) -> str | None:
@@ -65,7 +66,7 @@ def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: d
         return
     service.planned_at = planned_at
     under_way = bool(service.document.get(BEGAN)) and planned_at is not None
-    kept = before is not None and (under_way or _puts_only(before, service.document))
+    kept = before is not None and (under_way or service.happened or _puts_only(before, service.document))
     shown: Plan | None = _shown(service) if kept else None
     now = _at_once(service, service.document, shown)
     service.changed = []
@@ -79,6 +80,7 @@ def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: d
             entry = {"at": planned_at.isoformat(timespec="minutes"), "by": by, "says": service.changed}
             service.trail = [entry, *service.trail][:MOST_TOLD]
     service.plan, service.searched = dict(now), False
+    service.plan_number += 1
     _fill_times(service, now)
 
 
@@ -118,6 +120,37 @@ def plan_of(service: Service) -> Plan:
     return _at_once(service, service.document, None)
 
 
+def follow(number: int, happened: list[dict[str, Any]] | None, now: datetime) -> list[str]:
+    """Plan a service anew from now, by what has happened to its steps (as before, where it is not said); what is
+    otherwise by that, in words.
+    """
+    with transaction.atomic():
+        service = Service.objects.select_related("kitchen").held(number)
+        if happened is not None:
+            service.happened = happened
+        service.planned_at = now
+        shown = _shown(service)
+        made = _at_once(service, service.document, shown)
+        says = compared(shown, made)
+        if happened is None and made == shown:
+            return says
+        if says:
+            service.plan_before, service.changed = dict(shown), says
+        service.plan = dict(made)
+        service.plan_number += 1
+        _fill_times(service, made)
+        service.save(update_fields=[*(name for name in FILLED if name != "document"), "happened"])
+        note(service.kitchen, What.SERVICE, service.pk, service.revision)
+    return says
+
+
+def put_off(service: Service, event: dict[str, Any], now: datetime) -> list[str]:
+    """What it would cost to put a step off, as an event says; nothing is changed by asking."""
+    service.planned_at, service.happened = now, [*service.happened, event]
+    shown = plan_of(service)
+    return compared(shown, _at_once(service, service.document, shown))
+
+
 def look_for_better(number: int) -> None:
     """Look for a better plan and for what would mend it, and keep both where the service is still the same."""
     service = Service.objects.select_related("kitchen").filter(pk=number, thrown_out_at__isnull=True).first()
@@ -126,16 +159,20 @@ def look_for_better(number: int) -> None:
     asked, stock = asked_of(service.kitchen, service.document, service.pk), stock_of(service.kitchen)
     stays = bool(service.document.get(PINS) or service.document.get(BEGAN))
     now = _now(service, service.document)
-    better = plan(asked, stock.pantry, stock.told, before=plan_of(service) if stays else None, now=now)
+    shown = plan_of(service) if stays else None
+    happened = service.happened
+    better = plan(asked, stock.pantry, stock.told, happened, search=not happened, before=shown, now=now)
     with transaction.atomic():
         held = Service.objects.held(number)
-        if held.revision != service.revision:
+        if held.revision != service.revision or held.plan_number != service.plan_number:
+            # What is otherwise meanwhile is looked for anew.
             return
         if held.plan_before.get("engine") == ENGINE:
             held.changed = compared(held.plan_before, better)
         held.plan, held.searched = dict(better), True
+        held.plan_number += 1
         _fill_times(held, better)
-        held.save(update_fields=["plan", "searched", "changed", "begins_at", "serves_at", "ends_at"])
+        held.save(update_fields=["plan", "plan_number", "searched", "changed", "begins_at", "serves_at", "ends_at"])
         note(held.kitchen, What.SERVICE, held.pk, held.revision)
 
 

@@ -7,7 +7,7 @@ from typing import Any
 from django.db.models import Q
 from django.utils import timezone
 
-from jarcore.documents.plan import PlannedStep
+from jarcore.documents.plan import Plan, PlannedStep
 from jarcore.formula import ENGINE
 from jarcore.service import AheadLists, ahead
 from server.accounts.models import Kitchen
@@ -51,6 +51,23 @@ def planned_before() -> list[Kitchen]:
     """Kitchens with services still to come that another core has planned."""
     found = Service.objects.filter(thrown_out_at__isnull=True, ends_at__gte=timezone.now())
     return list(Kitchen.objects.filter(pk__in=found.exclude(plan__engine=ENGINE).values("kitchen")))
+
+
+def document_of_service(kitchen: Kitchen, number: int) -> dict[str, Any]:
+    """A service's document as it is. Raises: Service.DoesNotExist."""
+    document: dict[str, Any] = Service.objects.of(kitchen).values_list("document", flat=True).get(pk=number)
+    return document
+
+
+def plan_now(kitchen: Kitchen, number: int) -> tuple[Plan, int, list[str]]:
+    """The plan of a service as it is, its number, and what is otherwise by that. Raises: Service.DoesNotExist."""
+    service = Service.objects.of(kitchen).select_related("kitchen").defer("plan_before").get(pk=number)
+    return plan_of(service), service.plan_number, service.changed
+
+
+def service_of(kitchen: Kitchen, number: int) -> Service:
+    """A service of a kitchen. Raises: Service.DoesNotExist."""
+    return Service.objects.of(kitchen).select_related("kitchen").get(pk=number)
 
 
 def next_steps(service: Service, now: datetime) -> list[PlannedStep]:

@@ -1,7 +1,9 @@
 """Verbs on services: begin one, save it, throw it out and bring it back."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from http import HTTPStatus
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -11,17 +13,20 @@ from django.utils import timezone
 from jarcore.data import parameter
 from jarcore.documents import service_object
 from jarcore.documents.service import FORMAT, FORMAT_VERSION
-from jarcore.service import usual_kitchen
+from jarcore.service import first_and_last, usual_kitchen
 from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.drafts import based_on, too_late
 from server.common.problems import Problem
 from server.day.models import Batch, Service, ServiceRevision
-from server.day.planned import FILLED, fill
+from server.day.planned import FILLED, fill, follow, plan_of, put_off
 from server.day.selectors import upcoming
 from server.feed.services import What, note
+from server.formulas.services import keep_as_version
 from server.work.services import queue_once
+
+__all__ = ["follow", "put_off"]
 
 PLAN = "day.plan"
 # So many revisions of a service are kept to merge from.
@@ -119,6 +124,75 @@ def save(
             held.save(update_fields=[*FILLED, "revision", "updated_at"])
             _kept(held, user)
         return held
+
+
+def save_now(
+    kitchen: Kitchen,
+    user: User,
+    number: int,
+    change: Callable[[dict[str, Any]], dict[str, Any] | None],
+    now: datetime,
+) -> Service:
+    """Change a service as it is now, whoever saves meanwhile; nothing where CHANGE gives nothing.
+
+    Raises: Service.DoesNotExist.
+    """
+    while True:
+        service = Service.objects.of(kitchen).get(pk=number)
+        after = change(service.document)
+        if after is None or after == service.document:
+            return service
+        try:
+            return save(kitchen, user, number, service.revision, after, now)
+        except Problem as problem:
+            if problem.status != HTTPStatus.CONFLICT:
+                raise
+
+
+def open_work(kitchen: Kitchen, user: User, number: int, now: datetime) -> Service:
+    """A service that is cooked from now on: each course is one of a version, and work is under way.
+
+    Raises: Service.DoesNotExist; Problem 422 where a course cannot be kept as a version, or nothing is served.
+    """
+    service = Service.objects.of(kitchen).get(pk=number)
+    if not plan_of(service)["served"]:
+        text = "Nothing of this service can be cooked yet: see its plan on the Day."
+        raise Problem(422, "Nothing to cook", text, errors=[{"path": "/courses", "text": text}])
+    versions = [_version_of(kitchen, user, place, one) for place, one in enumerate(service.document["courses"])]
+    if not service.document.get("began"):
+        # Nobody has begun: all of it is still to be done, from now on.
+        follow(number, None, now)
+
+    def begun(document: dict[str, Any]) -> dict[str, Any]:
+        courses = [
+            {**one, "version": version} if version else one
+            for one, version in zip(document["courses"], versions, strict=True)
+        ]
+        zone = ZoneInfo(first_and_last(document)[0].key)
+        began = document.get("began") or now.astimezone(zone).strftime("%Y-%m-%dT%H:%M")
+        return {**document, "courses": courses, "began": began}
+
+    return save_now(kitchen, user, number, begun, now)
+
+
+def _version_of(kitchen: Kitchen, user: User, place: int, course: Any) -> dict[str, int] | None:
+    """Of which version a course is; kept as one where it was a draft. None for what is no course."""
+    formula = course.get("formula") if isinstance(course, dict) else None
+    if not isinstance(formula, dict):
+        return None
+    of = course.get("version") if isinstance(course.get("version"), dict) else {}
+    if isinstance(of.get("formula"), int) and isinstance(of.get("number"), int):
+        return {"formula": of["formula"], "number": of["number"]}
+    known = of.get("formula") if isinstance(of.get("formula"), int) else None
+    try:
+        kept = keep_as_version(kitchen, user, known, formula)
+    except Problem as problem:
+        errors = [
+            {"path": f"/courses/{place}/formula{one['path']}", "text": one["text"]}
+            for one in problem.members.get("errors", ())
+        ]
+        raise Problem(422, problem.title, problem.detail, errors=errors) from None
+    return {"formula": kept.formula_id, "number": kept.number}
 
 
 def _kept(service: Service, user: User) -> None:

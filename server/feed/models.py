@@ -14,6 +14,7 @@ class What(models.TextChoices):
     SHELF = "shelf"
     PEOPLE = "people"
     SERVICE = "service"
+    RUN = "run"
 
 
 class Change(models.Model):

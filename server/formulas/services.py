@@ -144,6 +144,23 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
     return kept
 
 
+def keep_as_version(kitchen: Kitchen, user: User, number: int | None, document: dict[str, Any]) -> FormulaVersion:
+    """The version that a document is of; kept as one where the draft of a formula still is what it says. NUMBER is
+    the formula's, None where it is a new one.
+
+    Raises: Problem 422 where it cannot be kept, or the draft is another by now.
+    """
+    known = None if number is None else Formula.objects.of(kitchen).filter(pk=number).first()
+    formula = known or create_formula(kitchen, user, document)
+    kept = formula.versions.filter(document=document).order_by("-number").first()
+    if kept is not None:
+        return kept
+    if formula.document != document:
+        text = f"The draft of “{formula.title}” has changed since it was put into this service. Take it anew there."
+        raise Problem(422, "Changed since", text, errors=[{"path": "", "text": text}])
+    return save_version(kitchen, user, formula.pk, formula.revision, Keeping(initials=user.initials))
+
+
 def _is_at(formula: Formula, revision: int) -> None:
     """Raises: Problem 409 where the draft is at another revision."""
     if revision != formula.revision:

@@ -1149,6 +1149,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Runs
+         * @description The kitchen's runs, the newest first; with `before` those behind that one.
+         */
+        get: operations["runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Run
+         * @description A run with all that happened.
+         */
+        get: operations["open_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/ask/not-yet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Not Yet
+         * @description What it would cost to put a step off; nothing is changed by asking.
+         */
+        post: operations["not_yet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Run
+         * @description A run as an open document.
+         */
+        get: operations["run_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Events
+         * @description Say what happened, as often and as late as it must be: what is kept is answered, and how it stands since.
+         */
+        post: operations["send_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Live Run
+         * @description What happened in a run since a number, and its plan where that is another.
+         */
+        get: operations["live_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Run On Record
+         * @description A run on record: planned against actual.
+         */
+        get: operations["run_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/scales": {
         parameters: {
             query?: never;
@@ -1271,6 +1411,26 @@ export interface paths {
         get: operations["calendar"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/services/{service}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Run
+         * @description Begin to cook a service, or go on with it; drafts among its courses are kept as versions first.
+         */
+        post: operations["begin_run"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3531,6 +3691,55 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Gate
+         * @description What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`), at least or at
+         *     most so much. Where it is not, `instead` says what to do; `safety` that it can hurt somebody.
+         */
+        Gate: {
+            /** Id */
+            id: string;
+            /** Instead */
+            instead: string;
+            /** Least */
+            least: number | null;
+            /** Most */
+            most: number | null;
+            /** Safety */
+            safety: boolean;
+            /** Source */
+            source: string;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string | null;
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "before" | "after";
+        };
+        /**
+         * GateRead
+         * @description A gate of a step: what was asked, what was read and where that came from, whether it held, or why it was gone on
+         *     without.
+         */
+        GateRead: {
+            /** Accepted */
+            accepted: string | null;
+            /** Held */
+            held: boolean;
+            /** Safety */
+            safety: boolean;
+            /** Source */
+            source: string | null;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string | null;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * Group
          * @description Pieces of one size among unlike pieces.
          */
@@ -3617,6 +3826,24 @@ export interface components {
             share_pct: number;
             /** Source */
             source: string;
+        };
+        /**
+         * Happening
+         * @description What else happened: when, by whom, and what was said.
+         */
+        Happening: {
+            /** At */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Course */
+            course: string | null;
+            /** Says */
+            says: {
+                [key: string]: unknown;
+            };
+            /** What */
+            what: string;
         };
         /**
          * HeatRead
@@ -4364,6 +4591,28 @@ export interface components {
             ends_at: string;
             /** Path */
             path: string;
+        };
+        /**
+         * LiveOut
+         * @description A run as it stands: the events behind a number, the plan where it is another than was asked with, and the time by
+         *     the clock that all go by [ms since the epoch].
+         */
+        LiveOut: {
+            /** Changed */
+            changed: string[];
+            /** Ended At */
+            ended_at: string | null;
+            /** Events */
+            events: {
+                [key: string]: unknown;
+            }[];
+            /** Last */
+            last: number;
+            /** Now Ms */
+            now_ms: number;
+            plan: components["schemas"]["Plan"] | null;
+            /** Plan Number */
+            plan_number: number;
         };
         /**
          * LookOut
@@ -5178,13 +5427,16 @@ export interface components {
          * @description One thing to do, or to wait for (`active` false): its deed, in words, for which course, jar and sizes of pieces.
          *
          *     `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
-         *     put it there.
+         *     put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
+         *     begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out.
          */
         PlannedStep: {
             /** Active */
             active: boolean;
             /** After */
             after: string[];
+            /** Calls */
+            calls: string[];
             /** Course */
             course: string | null;
             /** Do */
@@ -5193,18 +5445,27 @@ export interface components {
             end: string;
             /** Fixed */
             fixed: boolean;
+            /** Gates */
+            gates: components["schemas"]["Gate"][];
             /** Group */
             group: string | null;
             /** Id */
             id: string;
             /** Jar */
             jar: string | null;
+            /** Must */
+            must: boolean;
             not_after: components["schemas"]["Bound"] | null;
             not_before: components["schemas"]["Bound"] | null;
             /** People */
             people: string[];
             /** Pinned */
             pinned: boolean;
+            /**
+             * Press
+             * @enum {string}
+             */
+            press: "done" | "begin" | "none";
             /** Start */
             start: string;
             /** Stations */
@@ -5375,6 +5636,26 @@ export interface components {
             text: string;
         };
         /**
+         * PutOffIn
+         * @description A step, and until when it is put off (each a time with its offset).
+         */
+        PutOffIn: {
+            /** Step */
+            step: string;
+            /** Until */
+            until: string[];
+        };
+        /**
+         * PutOffOut
+         * @description What it would cost to put a step off until then, in words; nothing where it costs nothing.
+         */
+        PutOffOut: {
+            /** Says */
+            says: string[];
+            /** Until */
+            until: string;
+        };
+        /**
          * ReadBefore
          * @description A reading that is aimed at: what it is called, before and after in its unit, and what was asked for, in words.
          */
@@ -5531,6 +5812,22 @@ export interface components {
             path: string;
             /** Text */
             text: string;
+        };
+        /**
+         * Record
+         * @description A run on record. `open` is how many steps nobody has said anything of; `late_min` how late the last plate was.
+         */
+        Record: {
+            /** Happened */
+            happened: components["schemas"]["Happening"][];
+            /** Late Min */
+            late_min: number | null;
+            /** Open */
+            open: number;
+            /** Steps */
+            steps: components["schemas"]["StepOnRecord"][];
+            /** Warm Minutes */
+            warm_minutes: components["schemas"]["Warm"][];
         };
         /**
          * RecoveryOut
@@ -5710,6 +6007,270 @@ export interface components {
             faults: components["schemas"]["FaultOut"][];
         };
         /**
+         * Run
+         * @description A run: the service as it was begun, the plan of it then and the last one, and the events, the earliest first.
+         */
+        Run: {
+            /**
+             * Began At
+             * @default null
+             */
+            began_at: string | null;
+            /**
+             * Ended At
+             * @default null
+             */
+            ended_at: string | null;
+            /**
+             * Events
+             * @default null
+             */
+            events: components["schemas"]["RunEvent"][] | null;
+            /**
+             * Format
+             * @default jar-table/run
+             * @constant
+             */
+            format: "jar-table/run";
+            /**
+             * Format Version
+             * @default 1
+             */
+            format_version: number;
+            /**
+             * Notes
+             * @default null
+             */
+            notes: string | null;
+            /**
+             * Plan
+             * @default null
+             */
+            plan: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Planned
+             * @default null
+             */
+            planned: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Service
+             * @default null
+             */
+            service: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Title
+             * @default null
+             */
+            title: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * RunEvent
+         * @description One thing that happened: to which step, when by the clock of the tablet, and what that clock was off [ms].
+         *
+         *     `started`, `done`, `skipped` (with `why`) and `not_yet` (`until` then) are said of a step; `passed` of a gate of it,
+         *     with the value that was read, or `accepted` for the reason why it was gone on without; `void` takes another `event`
+         *     back; `happened` says `what` else there was. `received_at` is when it was kept, `signed` by whom.
+         */
+        RunEvent: {
+            /**
+             * Accepted
+             * @default null
+             */
+            accepted: string | null;
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * By
+             * @default null
+             */
+            by: string | null;
+            /**
+             * Course
+             * @default null
+             */
+            course: string | null;
+            /**
+             * Covers
+             * @default null
+             */
+            covers: number | null;
+            /**
+             * Do
+             * @default null
+             */
+            do: string | null;
+            /**
+             * Event
+             * @default null
+             */
+            event: string | null;
+            /**
+             * Gate
+             * @default null
+             */
+            gate: string | null;
+            /**
+             * Held
+             * @default null
+             */
+            held: boolean | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: string | null;
+            /**
+             * Line
+             * @default null
+             */
+            line: string | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Offset Ms
+             * @default null
+             */
+            offset_ms: number | null;
+            /**
+             * Pieces
+             * @default null
+             */
+            pieces: number | null;
+            /**
+             * Received At
+             * @default null
+             */
+            received_at: string | null;
+            /**
+             * Signed
+             * @default null
+             */
+            signed: string | null;
+            /**
+             * Source
+             * @default null
+             */
+            source: string | null;
+            /**
+             * Step
+             * @default null
+             */
+            step: string | null;
+            /**
+             * Unit
+             * @default null
+             */
+            unit: string | null;
+            /**
+             * Until
+             * @default null
+             */
+            until: string | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
+            /**
+             * Version
+             * @default 1
+             */
+            version: number;
+            /**
+             * What
+             * @default null
+             */
+            what: string | null;
+            /**
+             * Why
+             * @default null
+             */
+            why: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * RunItem
+         * @description A run in a list; without an end it goes on.
+         */
+        RunItem: {
+            /** Began At */
+            began_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Id */
+            id: number;
+            /** Served */
+            served: components["schemas"]["ServedItem"][];
+            /** Service */
+            service: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * RunList
+         * @description A page of runs, the newest first; behind the last of them is the next page, where `more`.
+         */
+        RunList: {
+            /** Items */
+            items: components["schemas"]["RunItem"][];
+            /** More */
+            more: boolean;
+        };
+        /**
+         * RunOut
+         * @description A run opened: the service as it is, and the plan that it began with.
+         */
+        RunOut: {
+            /** Began At */
+            began_at: string;
+            /** Changed */
+            changed: string[];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Ended At */
+            ended_at: string | null;
+            /** Events */
+            events: {
+                [key: string]: unknown;
+            }[];
+            /** Id */
+            id: number;
+            /** Last */
+            last: number;
+            /** Now Ms */
+            now_ms: number;
+            plan: components["schemas"]["Plan"] | null;
+            /** Plan Number */
+            plan_number: number;
+            planned: components["schemas"]["Plan"];
+            /** Service */
+            service: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * ScaleAsked
          * @description One of four wishes.
          */
@@ -5816,6 +6377,29 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * SentOut
+         * @description What became of the events that were sent, and how it stands since.
+         */
+        SentOut: {
+            /** Changed */
+            changed: string[];
+            /** Ended At */
+            ended_at: string | null;
+            /** Events */
+            events: {
+                [key: string]: unknown;
+            }[];
+            /** Last */
+            last: number;
+            /** Now Ms */
+            now_ms: number;
+            plan: components["schemas"]["Plan"] | null;
+            /** Plan Number */
+            plan_number: number;
+            /** Taken */
+            taken: components["schemas"]["TakenOut"][];
+        };
+        /**
          * Served
          * @description When a plate is served, and for how many of which course.
          */
@@ -5828,6 +6412,18 @@ export interface components {
             covers: number;
             /** Plate */
             plate: string;
+        };
+        /**
+         * ServedItem
+         * @description What is served: a course with its covers, and when its first plates leave.
+         */
+        ServedItem: {
+            /** Course */
+            course: string;
+            /** Covers */
+            covers: number;
+            /** First */
+            first: string;
         };
         /**
          * Service
@@ -6411,6 +7007,35 @@ export interface components {
             value: number | null;
         };
         /**
+         * StepOnRecord
+         * @description A step as planned and as it was; null where nobody said so. `late_min` is how much later than planned it was over
+         *     [min]; a step that came on top was never planned.
+         */
+        StepOnRecord: {
+            /** Began */
+            began: string | null;
+            /** By */
+            by: string | null;
+            /** Course */
+            course: string | null;
+            /** Ended */
+            ended: string | null;
+            /** Gates */
+            gates: components["schemas"]["GateRead"][];
+            /** Late Min */
+            late_min: number | null;
+            /** Planned End */
+            planned_end: string | null;
+            /** Planned Start */
+            planned_start: string | null;
+            /** Skipped */
+            skipped: string | null;
+            /** Step */
+            step: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * StepRead
          * @description A step of a making as read, without an id yet: the fields of the format.
          */
@@ -6514,6 +7139,18 @@ export interface components {
             name: string;
             /** People */
             people: components["schemas"]["AtTabletOut"][];
+        };
+        /**
+         * TakenOut
+         * @description What became of one event: kept, kept already, or refused; and what is told of it.
+         */
+        TakenOut: {
+            /** Became */
+            became: string;
+            /** Id */
+            id: string;
+            /** Told */
+            told: string[];
         };
         /**
          * Target
@@ -7047,7 +7684,7 @@ export interface components {
          * @description What of a kitchen can change while somebody else looks at it.
          * @enum {string}
          */
-        What: "formula" | "version" | "rows" | "shelf" | "people" | "service";
+        What: "formula" | "version" | "rows" | "shelf" | "people" | "service" | "run";
         /**
          * Window
          * @description How long a jar may act [min from contact], which limit binds, what would move it.
@@ -9428,6 +10065,247 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
+    runs: {
+        parameters: {
+            query?: {
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunList"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    open_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    not_yet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutOffIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutOffOut"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    run_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    send_events: {
+        parameters: {
+            query?: {
+                after?: number;
+                plan_number?: number | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    events: components["schemas"]["RunEvent"][];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    live_run: {
+        parameters: {
+            query?: {
+                after?: number;
+                plan_number?: number | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    run_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Record"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     keep_scales: {
         parameters: {
             query?: never;
@@ -9702,6 +10580,38 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    begin_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                service: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunItem"];
                 };
             };
             400: components["responses"]["Refused400"];

@@ -4,6 +4,7 @@ import csv
 import json
 from pathlib import Path
 from typing import Any
+from uuid import NAMESPACE_URL, uuid5
 
 from django.core.management.base import BaseCommand, CommandParser
 from pydantic import TypeAdapter
@@ -12,6 +13,9 @@ from jarcore import plan
 from jarcore.data import rendered, rows
 from jarcore.documents import Evaluation, Plan
 from jarcore.documents.formula import formula_schema
+from jarcore.documents.run import FORMAT as RUN
+from jarcore.documents.run import FORMAT_VERSION as RUN_VERSION
+from jarcore.documents.run import run_schema
 from jarcore.documents.service import service_schema
 from jarcore.formula import evaluate
 from jarcore.questions import Profiles
@@ -43,9 +47,30 @@ class Command(BaseCommand):
         write(formats / "service.example.json", service)
         write(formats / "plan.schema.json", TypeAdapter(Plan).json_schema())
         # Without the search, so that another processor writes the same example.
-        write(formats / "plan.example.json", plan(service, search=False))
+        planned = plan(service, search=False)
+        write(formats / "plan.example.json", planned)
+        write(formats / "run.schema.json", run_schema())
+        write(formats / "run.example.json", run_example(service, planned))
         write(folder / "docs" / "api" / "openapi.json", api.get_openapi_schema(path_prefix="/api/"))
         write_codes(formats / "codes.csv")
+
+
+def run_example(service: dict[str, Any], planned: Plan) -> dict[str, Any]:
+    """A run of a service in the middle: its first steps done as planned, a gate passed, a step put off."""
+    steps = [step for step in planned["steps"] if step["press"] == "done"]
+    done = [{"do": "done", "step": one["id"], "at": one["end"], "by": one["calls"][0]} for one in steps[:3]]
+    gate, late = steps[0]["gates"][0], steps[3]
+    said = [
+        {"do": "passed", "step": steps[0]["id"], "at": steps[0]["end"], "gate": gate["id"], "value": 2.4, "held": True},
+        *done,
+        {"do": "not_yet", "step": late["id"], "at": late["start"], "until": late["end"]},
+    ]
+    events = [
+        {"id": str(uuid5(NAMESPACE_URL, f"event-{place}")), "version": 1, "source": "pressed", **one}
+        for place, one in enumerate(said)
+    ]
+    head = {"format": RUN, "format_version": RUN_VERSION, "title": service["title"], "began_at": planned["starts_at"]}
+    return {**head, "service": service, "planned": planned, "events": events}
 
 
 def write(path: Path, value: Any) -> None:

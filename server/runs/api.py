@@ -1,0 +1,232 @@
+"""Runs over HTTP."""
+
+from typing import Any
+
+from django.http import Http404, HttpResponse
+from django.utils import timezone
+from ninja import Router, Schema
+from pydantic import Field
+
+from jarcore.documents.plan import Plan
+from jarcore.documents.run import FORMAT, FORMAT_VERSION
+from jarcore.run import Record
+from server.accounts.requests import AuthedRequest
+from server.accounts.selectors import kitchen_to_read, kitchen_to_write
+from server.common.answers import body, core_json, named
+from server.common.text import Text
+from server.day.selectors import service_of
+from server.day.services import put_off
+from server.runs import selectors, services
+from server.runs.models import Run
+
+router = Router(tags=["runs"])
+
+
+class ServedItem(Schema):
+    """What is served: a course with its covers, and when its first plates leave."""
+
+    course: str
+    covers: int
+    first: str
+
+
+class RunItem(Schema):
+    """A run in a list; without an end it goes on."""
+
+    id: int
+    service: int | None
+    title: str
+    began_at: str
+    ended_at: str | None
+    served: list[ServedItem]
+
+
+class RunList(Schema):
+    """A page of runs, the newest first; behind the last of them is the next page, where `more`."""
+
+    items: list[RunItem]
+    more: bool
+
+
+class LiveOut(Schema):
+    """A run as it stands: the events behind a number, the plan where it is another than was asked with, and the time by
+    the clock that all go by [ms since the epoch].
+    """
+
+    now_ms: int
+    last: int
+    ended_at: str | None
+    events: list[dict[str, Any]]
+    plan_number: int
+    plan: Plan | None
+    changed: list[str]
+
+
+class RunOut(LiveOut):
+    """A run opened: the service as it is, and the plan that it began with."""
+
+    id: int
+    service: int | None
+    title: str
+    began_at: str
+    document: dict[str, Any]
+    planned: Plan
+
+
+class TakenOut(Schema):
+    """What became of one event: kept, kept already, or refused; and what is told of it."""
+
+    id: str
+    became: str
+    told: list[str]
+
+
+class SentOut(LiveOut):
+    """What became of the events that were sent, and how it stands since."""
+
+    taken: list[TakenOut]
+
+
+class PutOffIn(Schema):
+    """A step, and until when it is put off (each a time with its offset)."""
+
+    step: Text
+    until: list[Text] = Field(max_length=6)
+
+
+class PutOffOut(Schema):
+    """What it would cost to put a step off until then, in words; nothing where it costs nothing."""
+
+    until: str
+    says: list[str]
+
+
+def _item(run: Run) -> dict[str, Any]:
+    return {
+        "id": run.pk,
+        "service": run.service_id,
+        "title": run.title,
+        "began_at": run.began_at.isoformat(),
+        "ended_at": run.ended_at and run.ended_at.isoformat(),
+        "served": run.served,
+    }
+
+
+def _live(run: Run, after: int, plan_number: int | None) -> dict[str, Any]:
+    plan, number, changed = selectors.plan_of(run)
+    return {
+        "now_ms": round(timezone.now().timestamp() * 1000),
+        "last": run.last,
+        "ended_at": run.ended_at and run.ended_at.isoformat(),
+        "events": selectors.events_after(run, after),
+        "plan_number": number,
+        "plan": None if number == plan_number else plan,
+        "changed": changed,
+    }
+
+
+def _find(request: AuthedRequest, kitchen: str, run: int) -> Run:
+    mine = kitchen_to_read(request.user, kitchen)
+    found = Run.objects.of(mine).select_related("kitchen").filter(pk=run).first()
+    if found is None:
+        raise Http404
+    return found
+
+
+@router.get("/kitchens/{kitchen}/runs", response={200: RunList}, operation_id="runs")
+def list_runs(request: AuthedRequest, kitchen: str, before: int | None = None) -> dict[str, Any]:
+    """The kitchen's runs, the newest first; with `before` those behind that one."""
+    found = selectors.runs(kitchen_to_read(request.user, kitchen), before)
+    return {"items": [_item(one) for one in found], "more": len(found) == selectors.PAGE}
+
+
+@router.post("/kitchens/{kitchen}/services/{service}/run", response={200: RunItem}, operation_id="begin_run")
+def begin_run(request: AuthedRequest, kitchen: str, service: int) -> dict[str, Any]:
+    """Begin to cook a service, or go on with it; drafts among its courses are kept as versions first."""
+    mine = kitchen_to_write(request.user, kitchen)
+    return _item(services.begin(mine, request.user, service, timezone.now()))
+
+
+@router.get("/kitchens/{kitchen}/runs/{run}", response={200: RunOut}, operation_id="open_run")
+def open_run(request: AuthedRequest, kitchen: str, run: int) -> dict[str, Any]:
+    """A run with all that happened."""
+    found = _find(request, kitchen, run)
+    return {**_item(found), **_live(found, 0, None), "document": selectors.document_of(found), "planned": found.planned}
+
+
+@router.get("/kitchens/{kitchen}/runs/{run}/live", response={200: LiveOut}, operation_id="live_run")
+def live_run(
+    request: AuthedRequest, kitchen: str, run: int, after: int = 0, plan_number: int | None = None
+) -> dict[str, Any]:
+    """What happened in a run since a number, and its plan where that is another."""
+    return _live(_find(request, kitchen, run), after, plan_number)
+
+
+@router.post(
+    "/kitchens/{kitchen}/runs/{run}/events",
+    response={200: SentOut},
+    operation_id="send_events",
+    openapi_extra=body(
+        {
+            "type": "object",
+            "required": ["events"],
+            "properties": {"events": {"type": "array", "items": named("RunEvent")}},
+        }
+    ),
+)
+def send_events(
+    request: AuthedRequest, kitchen: str, run: int, after: int = 0, plan_number: int | None = None
+) -> dict[str, Any]:
+    """Say what happened, as often and as late as it must be: what is kept is answered, and how it stands since."""
+    mine = kitchen_to_write(request.user, kitchen)
+    _find(request, kitchen, run)
+    taken = services.take(mine, request.user, run, services.events_in(request.body), timezone.now())
+    return {**_live(_find(request, kitchen, run), after, plan_number), "taken": [vars_of(one) for one in taken]}
+
+
+def vars_of(one: services.Taken) -> dict[str, Any]:
+    """What became of an event, as it is answered."""
+    return {"id": one.id, "became": one.became, "told": one.told}
+
+
+@router.post("/kitchens/{kitchen}/runs/{run}/ask/not-yet", response={200: list[PutOffOut]}, operation_id="not_yet")
+def not_yet(request: AuthedRequest, kitchen: str, run: int, asked: PutOffIn) -> list[dict[str, Any]]:
+    """What it would cost to put a step off; nothing is changed by asking."""
+    found, now = _find(request, kitchen, run), timezone.now()
+    if found.service_id is None:
+        raise Http404
+    answers = []
+    for until in asked.until:
+        event = {"do": "not_yet", "step": asked.step, "at": now.isoformat(), "until": until}
+        answers.append({"until": until, "says": put_off(service_of(found.kitchen, found.service_id), event, now)})
+    return answers
+
+
+@router.get("/kitchens/{kitchen}/runs/{run}/record", response={200: Record}, operation_id="run_record")
+def run_on_record(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
+    """A run on record: planned against actual."""
+    return core_json(selectors.record_of(_find(request, kitchen, run)))
+
+
+@router.get(
+    "/kitchens/{kitchen}/runs/{run}/document",
+    operation_id="run_document",
+    openapi_extra={"responses": {200: {"content": {"application/json": {"schema": named("Run")}}}}},
+)
+def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
+    """A run as an open document."""
+    found = _find(request, kitchen, run)
+    written = {
+        "format": FORMAT,
+        "format_version": FORMAT_VERSION,
+        "title": found.title,
+        "began_at": found.began_at.isoformat(),
+        "ended_at": found.ended_at and found.ended_at.isoformat(),
+        "service": found.document,
+        "planned": found.planned,
+        "plan": selectors.plan_of(found)[0],
+        "events": selectors.events_after(found),
+    }
+    answer = core_json(written)
+    answer["Content-Disposition"] = f'attachment; filename="run-{found.pk}.json"'
+    return answer

@@ -1,0 +1,216 @@
+"""Verbs on runs: begin one, take what happened, end it."""
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
+from datetime import UTC, datetime, timedelta
+from typing import Any, Literal
+from uuid import UUID, uuid4
+
+from django.db import transaction
+
+from jarcore.data import sentence
+from jarcore.documents.run import EVENT_VERSION
+from jarcore.run import NotKept, events_of, taken
+from jarcore.run.events import ENDED, HAPPENED, VOID
+from server.accounts.models import Kitchen, User
+from server.common.bodies import keepable
+from server.common.problems import Problem
+from server.day.selectors import document_of_service
+from server.day.services import follow, open_work, save_now
+from server.feed.services import What, note
+from server.runs import effects
+from server.runs.models import Run, RunEvent
+from server.runs.selectors import live_of, plan_of
+
+# So many events are taken at once, and so many a run has at most.
+MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
+# Nobody waits longer for one that was never ended.
+LONGEST = timedelta(hours=36)
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """What became of one event that was sent: whether it is kept, and what is told of it."""
+
+    id: str
+    became: Literal["kept", "again", "refused"]
+    told: list[str] = field(default_factory=list)
+
+
+def begin(kitchen: Kitchen, user: User, service: int, now: datetime) -> Run:
+    """Begin to cook a service: what was no version yet is kept as one, and work is under way from now on. One that is
+    cooked already is gone on with.
+
+    Raises: Service.DoesNotExist; Problem 422 where a course cannot be kept as a version, or there is nothing to cook.
+    """
+    going = live_of(kitchen, service)
+    if going is not None:
+        return going
+    before = document_of_service(kitchen, service).get("began")
+    found = open_work(kitchen, user, service, now)
+    with transaction.atomic():
+        run, _ = Run.objects.get_or_create(
+            service_id=service,
+            ended_at__isnull=True,
+            defaults={
+                "kitchen": kitchen,
+                "title": found.title,
+                "document": found.document,
+                "planned": found.plan,
+                "served": _served(found.plan),
+                "began_at": now,
+                "begun_by": user,
+            },
+        )
+        note(kitchen, What.RUN, run.pk, run.last)
+    if before:
+        take(kitchen, user, run.pk, list(_behind(found.plan, now)), now)
+    return run
+
+
+def _behind(plan: dict[str, Any], now: datetime) -> Iterator[dict[str, Any]]:
+    """What a plan has behind it where work was under way before the run: done as planned, as the day has it."""
+    for step in plan["steps"]:
+        done = step["press"] == "done"
+        at = datetime.fromisoformat(step["end"] if done else step["start"])
+        if step["press"] != "none" and at <= now:
+            by = (step["calls"] or [None])[0]
+            does = {"do": "done" if done else "started", "step": step["id"], "at": at.isoformat(), "by": by}
+            yield {"id": str(uuid4()), "version": EVENT_VERSION, "source": "planned", **does}
+
+
+def _served(plan: dict[str, Any]) -> list[dict[str, Any]]:
+    """What is served, for lists: each course with its covers and when the first of it leaves."""
+    found: dict[str, dict[str, Any]] = {}
+    for one in plan["served"]:
+        mine = found.setdefault(one["course"], {"course": one["course"], "covers": 0, "first": one["at"]})
+        mine["covers"] += one["covers"]
+    return list(found.values())
+
+
+def events_in(raw: bytes) -> list[Any]:
+    """The events in a request's body. Raises: NotAFormula, Problem 422."""
+    value = keepable(raw)
+    listed = value.get("events") if isinstance(value, dict) else None
+    if not isinstance(listed, list) or len(listed) > MOST_AT_ONCE:
+        text = f"Events are a list of at most {MOST_AT_ONCE}."
+        raise Problem(422, "Not valid", text, errors=[{"path": "/events", "text": text}])
+    return listed
+
+
+def take(kitchen: Kitchen, user: User, number: int, sent: Sequence[Any], now: datetime) -> list[Taken]:
+    """Take what happened, late, twice and in any order; what became of each. Then the plan follows.
+
+    Once this returns every event that is said to be kept is there, whatever happens to the plan.
+    Raises: Run.DoesNotExist; Problem 422 where a run has more events than any evening.
+    """
+    with transaction.atomic():
+        run = Run.objects.of(kitchen).held(number)
+        answers, fresh = _kept(run, user, sent, now)
+        if fresh:
+            run.last += len(fresh)
+            run.save(update_fields=["last"])
+            note(kitchen, What.RUN, run.pk, run.last)
+    if fresh:
+        _has_effect(kitchen, user, run, fresh, now)
+        catch_up(run, now)
+    return answers
+
+
+def _kept(run: Run, user: User, sent: Sequence[Any], now: datetime) -> tuple[list[Taken], list[RunEvent]]:
+    """Keep those events that can be kept and are not there yet."""
+    names = [name for one in sent if (name := _name(one)) is not None]
+    there = {one.pk: one for one in RunEvent.objects.filter(pk__in=names)}
+    answers, fresh = list[Taken](), dict[UUID, RunEvent]()
+    for event in sent:
+        try:
+            document, told = taken(event, now)
+        except NotKept as refused:
+            answers.append(Taken(str(_name(event) or ""), "refused", [str(refused)]))
+            continue
+        name = UUID(document["id"])
+        known = there.get(name) or fresh.get(name)
+        if known is None:
+            document["signed"] = user.initials
+            row = RunEvent(pk=name, run=run, number=run.last + len(fresh) + 1, document=document, signed_by=user)
+            row.was = _was(run, document)
+            fresh[name] = row
+            answers.append(Taken(str(name), "kept", told))
+        elif known.run_id != run.pk:
+            answers.append(Taken(str(name), "refused", [sentence("run/elsewhere")]))
+        else:
+            same = all(known.document.get(key) == value for key, value in document.items() if key != "received_at")
+            answers.append(Taken(str(name), "again", [] if same else [sentence("run/never-changed")]))
+    if run.last + len(fresh) > MOST_OF_RUN:
+        text = f"A run has at most {MOST_OF_RUN} events. End it, and begin another."
+        raise Problem(422, "Too many", text, errors=[{"path": "/events", "text": text}])
+    RunEvent.objects.bulk_create(fresh.values())
+    return answers, list(fresh.values())
+
+
+def _name(event: Any) -> UUID | None:
+    name = event.get("id") if isinstance(event, dict) else None
+    try:
+        return UUID(name) if isinstance(name, str) else None
+    except ValueError:
+        return None
+
+
+def _was(run: Run, document: dict[str, Any]) -> Any:
+    """What of the service an event finds otherwise than it says."""
+    if document["do"] != HAPPENED or run.service_id is None:
+        return None
+    return effects.found(document_of_service(run.kitchen, run.service_id), document)
+
+
+def _has_effect(kitchen: Kitchen, user: User, run: Run, fresh: Sequence[RunEvent], now: datetime) -> None:
+    """Change the service as events say, or change it back."""
+    for row in fresh:
+        change = _change(run, row)
+        if change is not None and run.service_id is not None:
+            save_now(kitchen, user, run.service_id, change, now)
+
+
+def _change(run: Run, row: RunEvent) -> Callable[[dict[str, Any]], dict[str, Any] | None] | None:
+    """What an event changes of the service, or what it takes back; None for neither."""
+    if row.document["do"] == HAPPENED and row.was is not None:
+        return lambda service: effects.changed(service, row.document)
+    if row.document["do"] != VOID:
+        return None
+    name = _name({"id": row.document.get("event")})
+    gone = None if name is None else RunEvent.objects.filter(run=run, pk=name).first()
+    if gone is None or gone.was is None:
+        return None
+    return lambda service: effects.taken_back(service, gone.document, gone.was)
+
+
+def catch_up(run: Run, now: datetime) -> None:
+    """Have the plan follow what happened by now; a run that somebody ended keeps its last plan."""
+    written = list(RunEvent.objects.filter(run=run).order_by("number").values_list("document", flat=True))
+    read = events_of(written, UTC)
+    if run.service_id is not None and run.plan is None:
+        happened = [{**one.says, "at": _at(one.at), "offset_ms": 0} for one in read if one.step is not None]
+        follow(run.service_id, happened, now)
+    ended = next((one.at for one in read if one.do == ENDED), None)
+    at = None if ended is None else datetime.fromtimestamp(ended / 1000, UTC)
+    if at == run.ended_at:
+        return
+    with transaction.atomic():
+        held = Run.objects.select_related("kitchen").held(run.pk)
+        held.plan = plan_of(held)[0] if at else None
+        held.ended_at = at
+        held.save(update_fields=["plan", "ended_at"])
+        note(held.kitchen, What.RUN, held.pk, held.last)
+
+
+def _at(ms: int) -> str:
+    return datetime.fromtimestamp(ms / 1000, UTC).isoformat(timespec="milliseconds")
+
+
+def follow_the_clock(now: datetime) -> int:
+    """Have the plans of all runs that go on follow the clock; how many those are."""
+    going = Run.objects.filter(ended_at__isnull=True, service__isnull=False, began_at__gte=now - LONGEST)
+    numbers = list(going.values_list("service_id", flat=True))
+    for number in numbers:
+        follow(number, None, now)
+    return len(numbers)

@@ -1,0 +1,15 @@
+"""Long work on runs."""
+
+from django.utils import timezone
+from procrastinate.contrib.django import app
+
+from server.runs import services
+
+FOLLOW = "runs.follow_the_clock"
+
+
+@app.periodic(cron="* * * * *")
+@app.task(name=FOLLOW, queueing_lock=FOLLOW)
+def follow_the_clock(timestamp: int) -> None:  # noqa: ARG001  (the queue says for when it was due)
+    """Each minute: what nobody has begun by now is planned from now on."""
+    services.follow_the_clock(timezone.now())
