@@ -187,10 +187,8 @@ def _version_of(kitchen: Kitchen, user: User, place: int, course: Any) -> dict[s
     try:
         kept = keep_as_version(kitchen, user, known, formula)
     except Problem as problem:
-        errors = [
-            {"path": f"/courses/{place}/formula{one['path']}", "text": one["text"]}
-            for one in problem.members.get("errors", ())
-        ]
+        places = problem.members.get("errors", ())
+        errors = [{"path": f"/courses/{place}/formula{one['path']}", "text": one["text"]} for one in places]
         raise Problem(422, problem.title, problem.detail, errors=errors) from None
     return {"formula": kept.formula_id, "number": kept.number}
 

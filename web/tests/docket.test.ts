@@ -1,11 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { FormulaDocument, JarOnFish, Plan, PlannedStep } from '@/api';
-import { columnsOf, jarColumns, lettersOf, minuteOf } from '@/screens/day/state/columns';
 import { likeTomorrow, onDays } from '@/screens/day/state/like';
 import { pinned, unpinned } from '@/screens/day/state/pins';
-import { roomy, scaleOf } from '@/screens/day/state/scale';
-import { daysBetween, localAfter, onDay, shifted, wall } from '@/screens/day/state/times';
+import { columnsOf, jarColumns, lettersOf, minuteOf } from '@/service/columns';
+import { roomy, scaleOf } from '@/service/scale';
+import { daysBetween, localAfter, onDay, shifted, wall } from '@/service/times';
 
 const step = (id: string, start: string, end: string, more: Partial<PlannedStep> = {}): PlannedStep => ({
   id,

@@ -60,7 +60,7 @@ def run_example(service: dict[str, Any], planned: Plan) -> dict[str, Any]:
     steps = [step for step in planned["steps"] if step["press"] == "done"]
     done = [{"do": "done", "step": one["id"], "at": one["end"], "by": one["calls"][0]} for one in steps[:3]]
     gate, late = steps[0]["gates"][0], steps[3]
-    said = [
+    said: list[dict[str, Any]] = [
         {"do": "passed", "step": steps[0]["id"], "at": steps[0]["end"], "gate": gate["id"], "value": 2.4, "held": True},
         *done,
         {"do": "not_yet", "step": late["id"], "at": late["start"], "until": late["end"]},

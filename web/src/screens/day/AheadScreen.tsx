@@ -2,12 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useRouteContext } from '@tanstack/react-router';
 import { useState } from 'react';
 import { type AheadLists, aheadQuery } from '@/api';
+import { wall } from '@/service/times';
 import { Button, Choice, Main, Plate, Trouble } from '@/ui';
 import { fill, named } from '@/words';
 import { day } from '@/words/day';
 import { dayInWords } from '@/words/numbers';
 import { Batches } from './parts/Batches';
-import { wall } from './state/times';
 
 const { lists } = day;
 

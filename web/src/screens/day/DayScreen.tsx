@@ -11,12 +11,12 @@ import {
   servicesAfter,
   throwServiceOut,
 } from '@/api';
+import { wall } from '@/service/times';
 import { Button, LazyMenu, LinkButton, Main, Trouble, useSending } from '@/ui';
 import { fill, names } from '@/words';
 import { day } from '@/words/day';
 import { dayInWords } from '@/words/numbers';
 import { likeTomorrow } from './state/like';
-import { wall } from './state/times';
 
 /** The kitchen's services, those furthest ahead first. */
 export function DayScreen() {

@@ -1,14 +1,14 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { PlannedStep } from '@/api';
+import type { Block } from '@/service/columns';
+import type { Scale } from '@/service/scale';
+import { localAfter, wall } from '@/service/times';
 import { announce } from '@/ui';
 import { fill, named } from '@/words';
 import { day } from '@/words/day';
 import { duration } from '@/words/numbers';
-import type { Block } from '../state/columns';
 import { useService } from '../state/opened';
 import { pinned } from '../state/pins';
-import type { Scale } from '../state/scale';
-import { localAfter, wall } from '../state/times';
 
 interface Props {
   block: Block;

@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useRef } from 'react';
+import { type Column, columnsOf, jarColumns, lettersOf, markOf, minuteOf, spellsOf } from '@/service/columns';
+import { roomy, type Scale, scaleOf } from '@/service/scale';
+import { clockOf, localIn, wall } from '@/service/times';
+import { useNow } from '@/service/useNow';
 import { fill } from '@/words';
 import { day } from '@/words/day';
 import { dayInWords, duration } from '@/words/numbers';
-import { type Column, columnsOf, jarColumns, lettersOf, markOf, minuteOf, spellsOf } from '../state/columns';
 import { useService } from '../state/opened';
-import { roomy, type Scale, scaleOf } from '../state/scale';
-import { clockOf, localIn, wall } from '../state/times';
-import { useNow } from '../state/useNow';
 import { BlockCard } from './BlockCard';
 import { JarBars } from './JarBars';
 

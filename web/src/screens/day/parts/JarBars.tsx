@@ -1,11 +1,11 @@
 import type { JarOnFish } from '@/api';
+import { minuteOf } from '@/service/columns';
+import type { Scale } from '@/service/scale';
+import { wall } from '@/service/times';
 import { fill } from '@/words';
 import { day } from '@/words/day';
 import { dayInWords } from '@/words/numbers';
-import { minuteOf } from '../state/columns';
 import { useService } from '../state/opened';
-import type { Scale } from '../state/scale';
-import { wall } from '../state/times';
 
 /** Jars on fish, one after another: the window of each turned upright, and from when to when it is on by the plan. */
 export function JarBars({ jars, scale }: { jars: JarOnFish[]; scale: Scale }) {

@@ -1,12 +1,12 @@
 import { useState } from 'react';
+import { minuteOf } from '@/service/columns';
+import { clockOf, nowIn, wall } from '@/service/times';
+import { useNow } from '@/service/useNow';
 import { Button, LinkButton } from '@/ui';
 import { fill } from '@/words';
 import { day } from '@/words/day';
 import { clock } from '@/words/numbers';
-import { minuteOf } from '../state/columns';
 import { useService } from '../state/opened';
-import { clockOf, nowIn, wall } from '../state/times';
-import { useNow } from '../state/useNow';
 
 /** So many things that are given up are told at once. */
 const FEW = 3;

@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { movedQuery, type PlannedStep } from '@/api';
+import { minuteOf } from '@/service/columns';
+import { dayOf, localAfter, wall } from '@/service/times';
 import { Button, TextInput } from '@/ui';
 import { fill } from '@/words';
 import { day } from '@/words/day';
 import { dayInWords, duration } from '@/words/numbers';
-import { minuteOf } from '../state/columns';
 import { useService } from '../state/opened';
 import { pinned, unpinned } from '../state/pins';
-import { dayOf, localAfter, wall } from '../state/times';
 
 /** What a step is tried to be moved by [min]. */
 const TRIED = 15;

@@ -1,6 +1,6 @@
 import type { FormulaDocument, Json } from '@/api';
 import { atWay, list, putWay } from '@/document/document';
-import { clockOf, dayOf, shifted } from './times';
+import { clockOf, dayOf, shifted } from '@/service/times';
 
 /** Fields of plates that are times. */
 const TIMES = ['at', 'from', 'to'] as const;

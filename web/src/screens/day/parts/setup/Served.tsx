@@ -1,12 +1,12 @@
 import type { Json } from '@/api';
 import { atWay, list, newId, putWay, text } from '@/document/document';
+import { clockOf, dayOf, daysBetween, onDay, shifted } from '@/service/times';
 import { Choice, TextInput } from '@/ui';
 import { fill } from '@/words';
 import { day } from '@/words/day';
 import { Said } from '@/words/Said';
 import { onDays } from '../../state/like';
 import { useService } from '../../state/opened';
-import { clockOf, dayOf, daysBetween, onDay, shifted } from '../../state/times';
 import { Add, Count, Drop, Fault, Word } from './fields';
 
 type Field = 'at' | 'from' | 'to';
