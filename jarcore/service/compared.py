@@ -13,7 +13,12 @@ MOST_TOLD = 3
 
 def compared(before: Plan, after: Plan) -> list[str]:
     """What is otherwise in a plan than in the one before, what matters most first; nothing where all is as it was."""
-    return [*_planned(before, after), *_served(before, after), *_given_up(before, after), *_starts(before, after)]
+    return [*costs(before, after), *_starts(before, after)]
+
+
+def costs(before: Plan, after: Plan) -> list[str]:
+    """What a plan loses and gains against the one before, where its steps are left aside."""
+    return [*_planned(before, after), *_served(before, after), *_given_up(before, after)]
 
 
 def _planned(before: Plan, after: Plan) -> Iterator[str]:

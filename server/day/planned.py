@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from jarcore.documents.plan import Plan
 from jarcore.formula import ENGINE
-from jarcore.service import compared, first_and_last, moved, plan
+from jarcore.service import compared, costs, first_and_last, moved, plan
 from server.day.asked import asked_of
 from server.day.models import Service
 from server.feed.services import What, note
@@ -131,11 +131,10 @@ def follow(number: int, happened: list[dict[str, Any]] | None, now: datetime) ->
         service.planned_at = now
         shown = _shown(service)
         made = _at_once(service, service.document, shown)
-        says = compared(shown, made)
+        says = costs(shown, made)
         if happened is None and made == shown:
             return says
-        if says:
-            service.plan_before, service.changed = dict(shown), says
+        service.plan_before, service.changed = dict(shown), says
         service.plan = dict(made)
         service.plan_number += 1
         _fill_times(service, made)
@@ -148,7 +147,7 @@ def put_off(service: Service, event: dict[str, Any], now: datetime) -> list[str]
     """What it would cost to put a step off, as an event says; nothing is changed by asking."""
     service.planned_at, service.happened = now, [*service.happened, event]
     shown = plan_of(service)
-    return compared(shown, _at_once(service, service.document, shown))
+    return costs(shown, _at_once(service, service.document, shown))
 
 
 def look_for_better(number: int) -> None:

@@ -13,11 +13,16 @@ from server.accounts.models import Kitchen, User
 from server.day.selectors import batches
 from server.day.services import Made, begin, keep_batch, of_title, save
 from server.demo.people import KITCHEN, PEOPLE
+from server.demo.runs import end as end_runs
+from server.demo.runs import past as past_run
 from server.formulas.selectors import newest_version_of
+from server.runs.selectors import runs
+from server.runs.services import begin as begin_run
 
 DEMO = json.loads((Path(__file__).parent / "services.json").read_text(encoding="utf-8"))
 TIMES = ("at", "from", "to")
 # Tonight's first plate leaves so long from now, on the half hour; tomorrow's at noon.
+PAST_DAYS, PAST_TITLE = (3, 2, 1), "Crew lunch"
 AHEAD, ROUND, NOON = timedelta(hours=4), timedelta(minutes=30), 12
 
 
@@ -66,12 +71,22 @@ def shift(now: datetime) -> None:
             )
             keep_batch(kitchen, owner, made)
     tonight, tomorrow = DEMO["services"]
+    if not runs(kitchen, None):
+        for days in PAST_DAYS:
+            first = _first_plates(there)[1] - timedelta(days=days + 1)
+            past_run(kitchen, owner, {**_dated(kitchen, tomorrow, first), "title": PAST_TITLE}, days)
     for template, first in zip((tonight, tomorrow), _first_plates(there), strict=True):
         found, document = of_title(kitchen, template["title"]), _dated(kitchen, template, first)
         if template is tonight:
             # What is to be done before now has been done.
             document["began"] = there.strftime("%Y-%m-%dT%H:%M")
         if found is None:
-            begin(kitchen, owner, document)
+            found = begin(kitchen, owner, document)
         elif found.ends_at < now:
-            save(kitchen, owner, found.pk, found.revision, document)
+            if template is tonight:
+                end_runs(kitchen, owner, now)
+            found = save(kitchen, owner, found.pk, found.revision, document)
+        else:
+            continue
+        if template is tonight:
+            begin_run(kitchen, owner, found.pk, now)

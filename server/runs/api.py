@@ -1,6 +1,8 @@
 """Runs over HTTP."""
 
+from datetime import datetime
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from django.http import Http404, HttpResponse
 from django.utils import timezone
@@ -49,8 +51,8 @@ class RunList(Schema):
 
 
 class LiveOut(Schema):
-    """A run as it stands: the events behind a number, the plan where it is another than was asked with, and the time by
-    the clock that all go by [ms since the epoch].
+    """A run as it stands: the events behind a number, the service and its plan where that is another than was asked
+    with, and the time by the clock that all go by [ms since the epoch].
     """
 
     now_ms: int
@@ -59,17 +61,17 @@ class LiveOut(Schema):
     events: list[dict[str, Any]]
     plan_number: int
     plan: Plan | None
+    document: dict[str, Any] | None
     changed: list[str]
 
 
 class RunOut(LiveOut):
-    """A run opened: the service as it is, and the plan that it began with."""
+    """A run opened, with the plan that it began with."""
 
     id: int
     service: int | None
     title: str
     began_at: str
-    document: dict[str, Any]
     planned: Plan
 
 
@@ -106,10 +108,15 @@ def _item(run: Run) -> dict[str, Any]:
         "id": run.pk,
         "service": run.service_id,
         "title": run.title,
-        "began_at": run.began_at.isoformat(),
-        "ended_at": run.ended_at and run.ended_at.isoformat(),
+        "began_at": _local(run, run.began_at),
+        "ended_at": run.ended_at and _local(run, run.ended_at),
         "served": run.served,
     }
+
+
+def _local(run: Run, at: datetime) -> str:
+    """A time by the clock of where the run was."""
+    return at.astimezone(ZoneInfo(run.zone)).isoformat(timespec="seconds")
 
 
 def _live(run: Run, after: int, plan_number: int | None) -> dict[str, Any]:
@@ -117,10 +124,11 @@ def _live(run: Run, after: int, plan_number: int | None) -> dict[str, Any]:
     return {
         "now_ms": round(timezone.now().timestamp() * 1000),
         "last": run.last,
-        "ended_at": run.ended_at and run.ended_at.isoformat(),
+        "ended_at": run.ended_at and _local(run, run.ended_at),
         "events": selectors.events_after(run, after),
         "plan_number": number,
         "plan": None if number == plan_number else plan,
+        "document": None if number == plan_number else selectors.document_of(run),
         "changed": changed,
     }
 
@@ -151,7 +159,7 @@ def begin_run(request: AuthedRequest, kitchen: str, service: int) -> dict[str, A
 def open_run(request: AuthedRequest, kitchen: str, run: int) -> dict[str, Any]:
     """A run with all that happened."""
     found = _find(request, kitchen, run)
-    return {**_item(found), **_live(found, 0, None), "document": selectors.document_of(found), "planned": found.planned}
+    return {**_item(found), **_live(found, 0, None), "planned": found.planned}
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/live", response={200: LiveOut}, operation_id="live_run")
@@ -220,8 +228,8 @@ def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
         "title": found.title,
-        "began_at": found.began_at.isoformat(),
-        "ended_at": found.ended_at and found.ended_at.isoformat(),
+        "began_at": _local(found, found.began_at),
+        "ended_at": found.ended_at and _local(found, found.ended_at),
         "service": found.document,
         "planned": found.planned,
         "plan": selectors.plan_of(found)[0],

@@ -30,6 +30,8 @@ class Run(models.Model):
     # The service goes from its bin one day; what was cooked stays.
     service = models.ForeignKey("day.Service", on_delete=models.SET_NULL, null=True, related_name="+")
     title = models.TextField(blank=True)
+    # Where it was cooked, by whose clock.
+    zone = models.CharField(max_length=64)
     document = models.JSONField()
     planned = models.JSONField()
     plan = models.JSONField(null=True)

@@ -4,7 +4,6 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from jarcore.run import Record, record
-from jarcore.service import first_and_last
 from server.accounts.models import Kitchen
 from server.day.selectors import document_of_service, plan_now
 from server.runs.models import Run, RunEvent
@@ -46,5 +45,4 @@ def document_of(run: Run) -> dict[str, Any]:
 
 def record_of(run: Run) -> Record:
     """A run on record."""
-    zone, _, _ = first_and_last(run.document)
-    return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(zone.key))
+    return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(run.zone))

@@ -12,6 +12,7 @@ from jarcore.data import sentence
 from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import NotKept, events_of, taken
 from jarcore.run.events import ENDED, HAPPENED, VOID
+from jarcore.service import first_and_last
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
@@ -55,6 +56,7 @@ def begin(kitchen: Kitchen, user: User, service: int, now: datetime) -> Run:
             defaults={
                 "kitchen": kitchen,
                 "title": found.title,
+                "zone": first_and_last(found.document)[0].key,
                 "document": found.document,
                 "planned": found.plan,
                 "served": _served(found.plan),

@@ -25,6 +25,10 @@ const step = (id: string, start: string, end: string, more: Partial<PlannedStep>
   not_after: null,
   fixed: false,
   pinned: false,
+  press: 'done',
+  calls: ['ES'],
+  must: false,
+  gates: [],
   ...more,
 });
 const planOf = (steps: PlannedStep[]) => ({ steps, windows: [], served: [] }) as unknown as Plan;

@@ -12,7 +12,7 @@ class Migration(migrations.Migration):
 
     dependencies = [
         ("accounts", "0007_services"),
-        ("day", "0002_service_happened_service_plan_number"),
+        ("day", "0002_what_happened"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
@@ -22,6 +22,7 @@ class Migration(migrations.Migration):
             fields=[
                 ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
                 ("title", models.TextField(blank=True)),
+                ("zone", models.CharField(max_length=64)),
                 ("document", models.JSONField()),
                 ("planned", models.JSONField()),
                 ("plan", models.JSONField(null=True)),

@@ -51,4 +51,22 @@ export {
   sessionQuery,
   versionQuery,
 } from './queries';
+export {
+  beginRun,
+  type Gate,
+  type Live,
+  liveRun,
+  putOffQuery,
+  type RunEvent,
+  type RunItem,
+  type RunOpened,
+  type RunRecord,
+  recordQuery,
+  runDocumentAt,
+  runQuery,
+  runsAtQuery,
+  runsQuery,
+  type Sent,
+  sendEvents,
+} from './run';
 export type * from './types';

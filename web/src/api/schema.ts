@@ -4594,12 +4594,16 @@ export interface components {
         };
         /**
          * LiveOut
-         * @description A run as it stands: the events behind a number, the plan where it is another than was asked with, and the time by
-         *     the clock that all go by [ms since the epoch].
+         * @description A run as it stands: the events behind a number, the service and its plan where that is another than was asked
+         *     with, and the time by the clock that all go by [ms since the epoch].
          */
         LiveOut: {
             /** Changed */
             changed: string[];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
             /** Ended At */
             ended_at: string | null;
             /** Events */
@@ -6238,7 +6242,7 @@ export interface components {
         };
         /**
          * RunOut
-         * @description A run opened: the service as it is, and the plan that it began with.
+         * @description A run opened, with the plan that it began with.
          */
         RunOut: {
             /** Began At */
@@ -6248,7 +6252,7 @@ export interface components {
             /** Document */
             document: {
                 [key: string]: unknown;
-            };
+            } | null;
             /** Ended At */
             ended_at: string | null;
             /** Events */
@@ -6383,6 +6387,10 @@ export interface components {
         SentOut: {
             /** Changed */
             changed: string[];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
             /** Ended At */
             ended_at: string | null;
             /** Events */

@@ -6,7 +6,7 @@ import {
   notFound,
   redirect,
 } from '@tanstack/react-router';
-import { formulaQuery, openedBy, pantryQuery, queries, serviceQuery, sessionQuery } from '@/api';
+import { formulaQuery, openedBy, pantryQuery, queries, runQuery, serviceQuery, sessionQuery } from '@/api';
 import { formulaAt } from '@/formula/address';
 import { forgetAll, lookedAtAs } from '@/formula/draft/keepers';
 import { Failure, Nowhere } from './Failure';
@@ -97,6 +97,21 @@ const service = createRoute({
     ]);
   },
 }).lazy(() => import('@/screens/day/service').then((d) => d.route));
+
+/** The kitchen's runs, and one of them. */
+const runs = createRoute({ getParentRoute: () => inKitchen, path: '/runs' }).lazy(() =>
+  import('@/screens/run').then((d) => d.route),
+);
+const run = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/runs/$run',
+  remountDeps: ({ params }) => [params.kitchen, params.run],
+  beforeLoad: ({ params }) => {
+    if (!/^[1-9]\d{0,14}$/.test(params.run)) throw notFound();
+  },
+  // What happened meanwhile is asked for each time that it is opened.
+  loader: ({ params }) => queries.fetchQuery(runQuery(params.kitchen, Number(params.run))),
+}).lazy(() => import('@/screens/run/run').then((d) => d.route));
 
 const ahead = createRoute({ getParentRoute: () => inKitchen, path: '/ahead' }).lazy(() =>
   import('@/screens/day/ahead').then((d) => d.route),
@@ -195,6 +210,8 @@ export const router = createRouter({
       day,
       service,
       ahead,
+      runs,
+      run,
       formula.addChildren([formulaHome, bench, window, versions]),
       oldBench,
       oldWindow,

@@ -55,8 +55,11 @@ export function DayScreen() {
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="text-2xl">{day.title}</h1>
         <p className="text-quiet">{items.length > 0 && day.listSays}</p>
+        <Link to="/$kitchen/runs" params={{ kitchen: kitchen.slug }} className="ml-auto underline">
+          {day.names.runs}
+        </Link>
         {may && (
-          <Button className="ml-auto" onClick={begin} disabled={sending.busy}>
+          <Button onClick={begin} disabled={sending.busy}>
             {day.names.begin}
           </Button>
         )}

@@ -83,5 +83,6 @@ export const today = {
   served: '{covers} {course} at {at}',
   now: 'now',
   soon: 'in a moment',
+  goOn: 'Go on cooking',
   in: 'in {time}',
 } as const;

@@ -1,7 +1,8 @@
-import { Link } from '@tanstack/react-router';
-import { calendarAt, runSheetAt } from '@/api';
+import { useQuery } from '@tanstack/react-query';
+import { Link, useNavigate } from '@tanstack/react-router';
+import { beginRun, calendarAt, runSheetAt, runsAtQuery } from '@/api';
 import { text } from '@/document/document';
-import { Button, Head, TextInput } from '@/ui';
+import { Button, Head, TextInput, Trouble, useSending } from '@/ui';
 import { fill, names, says } from '@/words';
 import { day } from '@/words/day';
 import { clock } from '@/words/numbers';
@@ -30,6 +31,7 @@ export function ServiceHead() {
       />
       <Keeping />
       <Steps />
+      <Cook />
       <span className="ml-auto flex flex-wrap items-center gap-x-3">
         {(['a4', 'letter'] as const).map((paper) => (
           <a
@@ -47,6 +49,35 @@ export function ServiceHead() {
         </a>
       </span>
     </Head>
+  );
+}
+
+/** From the plan to the stove: begin to cook it, or go on. */
+function Cook() {
+  const { kitchen, service, readOnly, plan, keeper } = useService();
+  const navigate = useNavigate();
+  const sending = useSending();
+  const going = useQuery(runsAtQuery(kitchen)).data?.find((one) => one.service === service);
+  if (readOnly || plan.served.length === 0) return null;
+  const cook = () =>
+    sending.send(async () => {
+      await keeper.send();
+      const { id } = await beginRun(kitchen, service);
+      await navigate({ to: '/$kitchen/runs/$run', params: { kitchen, run: String(id) } });
+    });
+  return (
+    <>
+      <Button onClick={cook} disabled={sending.busy}>
+        {going ? day.names.goOnCooking : day.names.cook}
+      </Button>
+      <Trouble
+        words={
+          sending.problem
+            ? [sending.problem.detail, ...sending.problem.errors.map(({ text }) => text)].join(' ')
+            : undefined
+        }
+      />
+    </>
   );
 }
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
-import { type TodayItem, todayQuery } from '@/api';
+import { runsAtQuery, type TodayItem, todayQuery } from '@/api';
 import { fill, says } from '@/words';
 import { duration } from '@/words/numbers';
 
@@ -12,6 +12,7 @@ const SOON = 5;
 /** The services that are at work, or soon will be, above the formulas: each with what comes next, and when. */
 export function Today({ kitchen }: { kitchen: string }) {
   const items = useQuery(todayQuery(kitchen)).data ?? [];
+  const runs = useQuery({ ...runsAtQuery(kitchen), enabled: items.length > 0 }).data ?? [];
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), EACH_MS);
@@ -21,15 +22,27 @@ export function Today({ kitchen }: { kitchen: string }) {
   return (
     <section aria-label={says.today.head} className="mt-4 space-y-2" data-part="today">
       {items.map((item) => (
-        <Link
-          key={item.id}
-          to="/$kitchen/day/$service"
-          params={{ kitchen, service: String(item.id) }}
-          className="block rounded-plate border-2 border-kelp bg-plate px-4 py-2 hover:shadow-md"
-          data-service={item.id}
-        >
-          <Service item={item} now={now} />
-        </Link>
+        <div key={item.id} className="relative" data-service={item.id}>
+          <Link
+            to="/$kitchen/day/$service"
+            params={{ kitchen, service: String(item.id) }}
+            className="block rounded-plate border-2 border-kelp bg-plate px-4 py-2 hover:shadow-md"
+          >
+            <Service item={item} now={now} />
+          </Link>
+          {runs
+            .filter(({ service }) => service === item.id)
+            .map(({ id }) => (
+              <Link
+                key={id}
+                to="/$kitchen/runs/$run"
+                params={{ kitchen, run: String(id) }}
+                className="absolute top-2 right-2 inline-flex min-h-11 items-center rounded-control bg-kelp px-4 font-semibold text-on-kelp"
+              >
+                {says.today.goOn}
+              </Link>
+            ))}
+        </div>
       ))}
     </section>
   );

@@ -1,0 +1,203 @@
+import {
+  Again,
+  isBack,
+  type Live,
+  liveRun,
+  onBack,
+  Problem,
+  type RunEvent,
+  type RunOpened,
+  sendEvents,
+} from '@/api';
+import { eventsOf } from './events';
+import { fold, type State } from './fold';
+import type { Unsent } from './unsent';
+
+/** What the keeper shows: a run as far as this tablet knows it. */
+export interface Shown {
+  /** The service as it is, and the plan of it. */
+  document: RunOpened['document'] & object;
+  plan: RunOpened['plan'] & object;
+  planNumber: number;
+  state: State;
+  /** What is otherwise by the last plan, in words. */
+  changed: string[];
+  /** How many events wait to be sent. */
+  unsent: number;
+  /** Why the server is not heard, while it is not. */
+  problem: Problem | null;
+  /** What was told of events that were sent. */
+  told: string[];
+  /** Whether this tablet keeps what it cannot send. */
+  keeps: boolean;
+  endedAt: string | null;
+}
+
+/** What somebody says happened; the keeper adds who it is, when it was, and its name. */
+export type Saying = RunEvent & { do: string };
+
+/**
+ * Keeps one run: what happens is shown at once, kept on the tablet, and sent until the server has it. Events are only
+ * ever added, each with a name of its own, so that sending one twice does nothing.
+ */
+export class RunKeeper {
+  private readonly kitchen: string;
+  private readonly run: number;
+  private readonly store: Unsent;
+  private readonly events = new Map<string, RunEvent>();
+  private waiting: RunEvent[];
+  private last: number;
+  private live: Live & Pick<Shown, 'plan' | 'document'>;
+  /** So far the server's clock is ahead of this tablet's [ms]. */
+  private offset = 0;
+  private problem: Problem | null = null;
+  private told: string[] = [];
+  private sending = false;
+  private readonly again = new Again(() => void this.send());
+  private readonly listeners = new Set<() => void>();
+  private shown: Shown;
+  private readonly deaf: () => void;
+
+  constructor(kitchen: string, opened: RunOpened, store: Unsent) {
+    this.kitchen = kitchen;
+    this.run = opened.id;
+    this.store = store;
+    this.last = opened.last;
+    this.live = { ...opened, plan: opened.plan ?? opened.planned, document: opened.document ?? {} };
+    this.offset = opened.now_ms - Date.now();
+    for (const event of opened.events as RunEvent[]) if (event.id) this.events.set(event.id, event);
+    this.waiting = store.read().filter(({ id }) => !this.events.has(id ?? ''));
+    this.shown = this.look();
+    this.deaf = onBack(() => this.again.now());
+    if (this.waiting.length > 0) void this.send();
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): Shown => this.shown;
+
+  /** The time by the clock that all go by [ms since the epoch]. */
+  readonly now = (): number => Date.now() + this.offset;
+
+  /** Somebody says what happened: shown at once, sent when it can be; its name, by which it is taken back. */
+  say(who: string | null, saying: Saying): string {
+    const id = named();
+    const event: RunEvent = {
+      id,
+      version: 1,
+      at: new Date().toISOString(),
+      offset_ms: Math.round(this.offset),
+      source: 'pressed',
+      ...(who ? { by: who } : {}),
+      ...saying,
+    };
+    this.waiting = [...this.waiting, event];
+    this.store.write(this.waiting);
+    this.tell();
+    void this.send();
+    return id;
+  }
+
+  /** Everything that was said, sent or not. */
+  readonly written = (): RunEvent[] => [...this.events.values(), ...this.waiting];
+
+  /** Something is told of this run: ask what. */
+  async news(mark = this.last + 1): Promise<void> {
+    if (mark > this.last || this.waiting.length === 0) await this.ask();
+  }
+
+  stop(): void {
+    this.again.stop();
+    this.deaf();
+  }
+
+  private async ask(): Promise<void> {
+    try {
+      const asked = Date.now();
+      this.meet(await liveRun(this.kitchen, this.run, this.known), asked);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+    }
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending || this.waiting.length === 0) return;
+    this.sending = true;
+    const batch = this.waiting.slice(0, MOST_AT_ONCE);
+    try {
+      const asked = Date.now();
+      const answer = await sendEvents(this.kitchen, this.run, batch, this.known);
+      this.again.done();
+      if (this.problem) isBack();
+      this.problem = null;
+      this.told = answer.taken.flatMap(({ told }) => told);
+      const sent = new Set(batch.map(({ id }) => id));
+      this.waiting = this.waiting.filter(({ id }) => !sent.has(id));
+      this.store.write(this.waiting);
+      this.meet(answer, asked);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      this.problem = error;
+      this.again.after(error);
+      this.tell();
+    } finally {
+      this.sending = false;
+    }
+    if (!this.problem && this.waiting.length > 0) void this.send();
+  }
+
+  private get known() {
+    return { after: this.last, plan_number: this.live.plan_number };
+  }
+
+  /** What the server says, asked at a time of this tablet: half way there and back its clock was read. */
+  private meet(answer: Live, asked: number): void {
+    this.offset = answer.now_ms - (asked + Date.now()) / 2;
+    for (const event of answer.events as RunEvent[]) if (event.id) this.events.set(event.id, event);
+    this.last = Math.max(this.last, answer.last);
+    // An answer that was overtaken knows an older plan.
+    if (answer.plan_number >= this.live.plan_number)
+      this.live = {
+        ...answer,
+        plan: answer.plan ?? this.live.plan,
+        document: answer.document ?? this.live.document,
+      };
+    this.tell();
+  }
+
+  private tell(): void {
+    this.shown = this.look();
+    for (const listener of [...this.listeners]) listener();
+  }
+
+  private look(): Shown {
+    const { plan, document } = this.live;
+    return {
+      document,
+      plan,
+      planNumber: this.live.plan_number,
+      state: fold(plan, eventsOf(this.written())),
+      changed: this.live.changed,
+      unsent: this.waiting.length,
+      problem: this.problem,
+      told: this.told,
+      keeps: this.store.keeps,
+      endedAt: this.live.ended_at,
+    };
+  }
+}
+
+const MOST_AT_ONCE = 200;
+
+/** A name of its own (a UUID), also where a page is not of a secure address. */
+function named(): string {
+  if (typeof crypto.randomUUID === 'function') return crypto.randomUUID();
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
+  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+}

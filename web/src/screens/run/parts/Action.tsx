@@ -1,0 +1,145 @@
+import type { PlannedStep } from '@/api';
+import { nextOf } from '@/run/fold';
+import { fill, named } from '@/words';
+import { duration } from '@/words/numbers';
+import { run as words } from '@/words/run';
+import { clockAt, minutesTo } from '../state/clock';
+import { stateOf, useRun } from '../state/opened';
+import { soundOn } from '../state/useAlarm';
+import { Gates, useGates } from './Gates';
+import { NotYet } from './NotYet';
+import { SomethingElse } from './SomethingElse';
+
+/** What stands at the tablet to be done now, huge: its reason, one button that says what has happened, and two others. */
+export function Action() {
+  const { shown, who, now } = useRun();
+  const next = nextOf(shown.plan, shown.state, who, now);
+  return (
+    <section aria-label={words.names.now} data-part="action" className="min-w-0">
+      <TakeBack />
+      {next ? <Step key={next.step.id} step={next.step} waits={next.waits} /> : <Nothing />}
+    </section>
+  );
+}
+
+function Nothing() {
+  const { who, document } = useRun();
+  return (
+    <div className="rounded-plate border border-line bg-plate p-5">
+      <h2 className="text-3xl">{fill(words.nothing, { who })}</h2>
+      <p className="mt-2 text-xl text-quiet">{words.nothingSays}</p>
+      <SomethingElse step={null} look="light" key={String(document.title)} />
+    </div>
+  );
+}
+
+/** What is longer is written smaller, so that the button stays in sight. */
+const LONG = 55;
+
+function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
+  const { shown, say, readOnly } = useRun();
+  const gates = useGates(step);
+  const stands = stateOf(shown, step);
+  const begins = step.press === 'begin';
+  const button = begins && step.do === 'side' ? words.begun.side : named(words.done, step.do);
+  const due = useDue(step);
+  const deed = step.text.replace(/\.$/, '');
+  return (
+    <div
+      data-step={step.id}
+      data-press={step.press}
+      className={`rounded-plate p-4 sm:p-5 ${due.soon || waits.length > 0 ? 'border-2 border-kelp bg-plate' : 'bg-kelp text-on-kelp'}`}
+    >
+      <p className="text-lg" data-part="when">
+        {due.words}
+        {stands.until !== null && ` · ${fill(words.putOff, { at: clockAt(step.start, stands.until) })}`}
+      </p>
+      <h2
+        className={`mt-1 font-title leading-tight font-bold ${deed.length > LONG ? 'text-[clamp(1.5rem,3.3vw,2rem)]' : 'text-[clamp(1.7rem,4.6vw,2.7rem)]'}`}
+        data-part="deed"
+      >
+        {deed}
+      </h2>
+      {step.not_after && (
+        <p className="mt-2 text-lg" data-part="reason">
+          {fill(words.notAfter, { at: step.not_after.at.slice(11, 16), why: step.not_after.why })}
+        </p>
+      )}
+      {step.must && <p className="mt-1 text-lg font-bold">{words.must}</p>}
+      {waits.length > 0 && (
+        <p className="mt-3 text-xl font-semibold" data-part="waits">
+          {fill(words.waitsFor, {
+            steps: waits.map(({ text }) => `“${text.replace(/\.$/, '')}”`).join(', '),
+          })}
+        </p>
+      )}
+      {!readOnly && waits.length === 0 && (
+        <>
+          <Gates step={step} />
+          <button
+            type="button"
+            data-part="done"
+            disabled={!gates.passed}
+            onClick={() => {
+              soundOn();
+              say({ do: begins ? 'started' : 'done', step: step.id }, button);
+            }}
+            className={`mt-3 min-h-[90px] w-full rounded-plate border-2 px-4 text-3xl font-bold disabled:opacity-45 ${due.soon ? 'border-kelp bg-kelp text-on-kelp' : 'border-plate bg-plate text-kelp'}`}
+          >
+            {button}
+          </button>
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            <NotYet step={step} look={due.soon ? 'light' : 'dark'} />
+            <SomethingElse step={step} look={due.soon ? 'light' : 'dark'} />
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Whether a step is to come only, and when it is due, in words. */
+function useDue(step: PlannedStep): { soon: boolean; words: string } {
+  const { who, now } = useRun();
+  const start = Date.parse(step.start);
+  const end = Date.parse(step.end);
+  const minutes = duration(minutesTo(start, end));
+  const at = step.start.slice(11, 16);
+  if (start > now)
+    return { soon: true, words: fill(words.soonFor, { who, at, time: duration(minutesTo(now, start)) }) };
+  const due = step.press === 'begin' ? start : end;
+  const late = Math.floor((now - due) / 60_000);
+  if (late >= 1) return { soon: false, words: fill(words.lateFor, { who, time: duration(late) }) };
+  return {
+    soon: false,
+    words: fill(now - start < 60_000 ? words.nowFor : words.since, { who, at, minutes }),
+  };
+}
+
+/** So long what was said is taken back by one press [s]. */
+const UNDO_S = 10;
+
+/** What was said last, and the way back while it is fresh. */
+export function TakeBack() {
+  const { said, takeBack, now, shown } = useRun();
+  const left = said ? UNDO_S - Math.floor((now - said.at) / 1000) : 0;
+  return (
+    <div role="status" data-part="said">
+      {said && left > 0 && (
+        <p className="mb-2 flex flex-wrap items-center gap-3 rounded-plate bg-kelp-soft py-1 pr-1 pl-4 text-lg">
+          <span className="min-w-0 grow basis-40 truncate">
+            {fill(words.told, { what: said.called, at: clockAt(shown.plan.starts_at ?? '', said.at) })}
+          </span>
+          <button
+            type="button"
+            onClick={() => takeBack(said.event)}
+            className="min-h-12 rounded-control border border-edge bg-plate px-4 font-semibold whitespace-nowrap"
+          >
+            {words.names.takeBack}{' '}
+            <span className="text-quiet">{fill(words.leftToUndo, { seconds: left })}</span>
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,51 @@
+import { eventsOf, type Told } from '@/run/events';
+import { fill, named } from '@/words';
+import { run as words } from '@/words/run';
+import { clockAt } from '../state/clock';
+import { useRun } from '../state/opened';
+
+/** So many of what was said last are told. */
+const MOST = 6;
+
+/** What was said last, each with the way to take it back: an event is never changed, another one voids it. */
+export function Happened() {
+  const { shown, keeper, takeBack, readOnly } = useRun();
+  const steps = new Map(shown.plan.steps.map((step) => [step.id, step.text]));
+  const last = eventsOf(keeper.written()).reverse().slice(0, MOST);
+  const called = (event: Told): string => {
+    const what = event.says.what as keyof typeof words.whats | undefined;
+    if (event.do === 'happened') return words.whats[what ?? 'other'] ?? words.whats.other;
+    const deed =
+      event.do === 'passed'
+        ? event.says.value === null || event.says.value === undefined
+          ? words.looked
+          : fill(words.readOff, { value: event.says.value, unit: event.says.unit === 'degC' ? '°C' : '' })
+        : named(words.deedsHappened, event.do);
+    return `${(event.step ? (steps.get(event.step) ?? '') : '').replace(/\.$/, '')} ${deed}`.trim();
+  };
+  if (last.length === 0) return null;
+  return (
+    <details className="rounded-plate border border-line bg-plate px-4 py-2" data-part="happened">
+      <summary className="min-h-11 py-2 text-lg font-semibold">{words.names.happened}</summary>
+      <ul>
+        {last.map((event) => (
+          <li key={event.id} className="flex items-center gap-3 border-t border-line py-1 text-base">
+            <b>{clockAt(shown.plan.starts_at ?? '', event.at)}</b>
+            <span className="min-w-0 grow truncate">{called(event)}</span>
+            {event.by && <span>{event.by}</span>}
+            {!readOnly && (
+              <button
+                type="button"
+                aria-label={fill(words.names.takeBackOf, { what: called(event) })}
+                onClick={() => takeBack(event.id)}
+                className="min-h-11 px-2 underline"
+              >
+                {words.names.takeBack}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,78 @@
+import { useQuery } from '@tanstack/react-query';
+import { recordQuery, runDocumentAt } from '@/api';
+import { fill } from '@/words';
+import { duration } from '@/words/numbers';
+import { run as words } from '@/words/run';
+
+const clock = (at: string | null) => at?.slice(11, 16) ?? '';
+
+/** A run on record: each step as planned and as it was, and what it came to. */
+export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) {
+  const record = useQuery(recordQuery(kitchen, run)).data;
+  if (!record) return null;
+  const { late_min: late } = record;
+  return (
+    <section aria-label={words.names.record} data-part="record" className="space-y-2">
+      <ul className="text-lg">
+        <li data-part="late">
+          {late !== null && late > 0 ? fill(words.recordLast, { time: duration(late) }) : words.recordOnTime}
+        </li>
+        {record.warm_minutes.map((one) => (
+          <li key={one.course}>
+            {fill(words.recordWarm, { course: one.course, minutes: Math.round(one.minutes) })}
+          </li>
+        ))}
+        {record.open > 0 && <li>{fill(words.recordOpen, { many: record.open })}</li>}
+        {record.happened.map((one) => (
+          <li key={one.at + one.what}>
+            {clock(one.at)} {words.whats[one.what as keyof typeof words.whats] ?? one.what}
+            {one.course && `, ${one.course}`}
+            {typeof one.says.covers === 'number' && `: ${one.says.covers}`}
+            {typeof one.says.note === 'string' && `. ${one.says.note}`}
+          </li>
+        ))}
+      </ul>
+      <p>
+        <a className="underline" href={runDocumentAt(kitchen, run)} download>
+          {words.names.document}
+        </a>
+      </p>
+      <table className="w-full border-collapse bg-plate text-left">
+        <caption className="sr-only">{words.recordSays}</caption>
+        <thead>
+          <tr className="border-b border-edge text-quiet">
+            <th className="p-1.5">{words.recordPlanned}</th>
+            <th className="p-1.5">{words.recordWas}</th>
+            <th className="p-1.5">{words.recordLate}</th>
+            <th className="p-1.5">{words.recordStep}</th>
+            <th className="p-1.5">{words.recordBy}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {record.steps.map((step) => (
+            <tr key={step.step} className="border-b border-line align-top" data-record={step.step}>
+              <td className="p-1.5">{clock(step.planned_end)}</td>
+              <td className="p-1.5 font-semibold">{clock(step.ended ?? step.began)}</td>
+              <td className={`p-1.5 ${(step.late_min ?? 0) > 1 ? 'text-warn' : 'text-quiet'}`}>
+                {step.late_min !== null && step.late_min > 1 ? duration(step.late_min) : ''}
+              </td>
+              <td className="p-1.5">
+                {step.text}
+                {step.skipped !== null && (
+                  <span className="block text-warn">{fill(words.recordSkipped, { why: step.skipped })}</span>
+                )}
+                {step.gates.map((gate) => (
+                  <span key={gate.text} className={`block text-sm ${gate.held ? 'text-quiet' : 'text-stop'}`}>
+                    {gate.text} {gate.value ?? (gate.held ? '✓' : '')}{' '}
+                    {gate.accepted && fill(words.acceptedBecause, { why: gate.accepted })}
+                  </span>
+                ))}
+              </td>
+              <td className="p-1.5">{step.by}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
