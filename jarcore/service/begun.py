@@ -15,7 +15,7 @@ from jarcore.service.happened import Spell, Went, at
 from jarcore.service.laid_out import PREHEAT, step_ids
 from jarcore.service.served import PAN, Ordered, ReadService
 from jarcore.service.timeline import Given, Timeline
-from jarcore.service.work import Part, Station, Task, Work
+from jarcore.service.work import Heating, Part, Station, Task, Work
 
 # What covers are called that came on top of a course, and whose what has happened is that is no part of it any more.
 MORE, GONE = "more", "~gone"
@@ -99,14 +99,14 @@ def past_of(before: Plan, work: Work, service: ReadService, past: Past, went: We
         if whole and (own[0]["id"] in went.spells or (went.by_clock and heated and heated["id"] in went.spells)):
             times = _as_they_went(own, went)
             hot = None if heated is None or went.by_clock else went.spells.get(heated["id"])
-            was = _as_it_was(_heated(task, hot), own, times, heated)
+            was = _as_it_was(_heated(task, hot, heated["stations"] if heated else ()), own, times, heated)
             fixed[was.id] = _given(was, own, times[0], timeline)
             timeline.put(was, fixed[was.id])
             tasks.append(was)
         else:
             hot = None if heated is None else went.spells.get(heated["id"])
             earliest[task.id] = _not_before(task, went, hot)
-            tasks.append(_heated(task, hot))
+            tasks.append(_heated(task, hot, heated["stations"] if heated else ()))
     known = {name for task in work.tasks for name in step_ids(task)}
     for step in _vanished(before, known, went):
         kinds = {one.id: one.kind for one in service.stoves}
@@ -155,12 +155,13 @@ def _not_before(task: Task, went: Went, hot: Spell | None) -> int:
     return max(found, 0 if until is None else until - heats, 0 if hot is None else hot.start - heats)
 
 
-def _heated(task: Task, hot: Spell | None) -> Task:
-    """A task whose station is hot, or is heating up since a time."""
-    if hot is None:
+def _heated(task: Task, hot: Spell | None, where: Sequence[str]) -> Task:
+    """A task whose station heats up since a time, or is hot."""
+    if hot is None or not where:
         return task
     stations = (
-        replace(need, before=0, hot_from=(hot.start, need.before)) if need.before else need for need in task.stations
+        replace(need, before=0, hot=Heating(where[0], hot.start, need.before)) if need.before else need
+        for need in task.stations
     )
     return replace(task, stations=tuple(stations))
 
@@ -197,7 +198,7 @@ def as_before(before: Plan, work: Work, service: ReadService, past: Past) -> Pas
         own = [steps[name] for name in step_ids(task) if name in steps]
         named = {name for step in own for name in (*step["people"], *step["stations"])}
         whole = len(own) == len(task.parts) and sum(at(one["end"]) - at(one["start"]) for one in own) == task.minutes
-        heats = any(need.before or need.hot_from for need in task.stations) == (f"{task.id}.{PREHEAT}" in steps)
+        heats = any(need.before or need.hot for need in task.stations) == (f"{task.id}.{PREHEAT}" in steps)
         if task.id in fixed or task.pinned is not None or not whole or not heats or not named <= there:
             continue
         given = _given(task, own, at(own[0]["start"]), timeline)
@@ -257,6 +258,5 @@ def _given(task: Task, steps: Sequence[PlannedStep], start: int, timeline: Timel
 
 
 def _is_free(name: str, task: Task, start: int, need: Station, timeline: Timeline) -> bool:
-    begins = start + need.begins_after()
-    ends = begins + need.taken_min(task.minutes)
+    begins, ends = need.taken(start, task.minutes)
     return not any(taken.meets(begins, ends) for taken in timeline.by_stove[name])

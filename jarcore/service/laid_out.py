@@ -69,8 +69,9 @@ def _of_task(decided: Decided, task: Task) -> Iterator[Block]:
     people, at, heating = iter(given.people), 0, tuple[str, ...]()
     callers = _callers(task, given)
     for need, station in zip(task.stations, given.stations, strict=True):
-        if need.before or need.hot_from:
-            start, minutes = need.hot_from or (given.start + need.begins_after(), need.before)
+        if need.before or need.hot:
+            start = need.hot.start if need.hot else given.start + need.begins_after()
+            minutes = need.hot.minutes if need.hot else need.before
             part = Part(do=PREHEAT, text=task.preheats, minutes=minutes, zone="clean")
             heating = (f"{task.id}.{PREHEAT}",)
             yield Block(

@@ -111,8 +111,7 @@ class Reasons:
                 others = [t for t in self.timeline.by_person[one] if t.task != task.id]
                 yield _Use(one, begins, begins + part.minutes, others, spells.get(one, ()))
         for need, name in zip(task.stations, given.stations, strict=True):
-            begins = given.start + need.begins_after()
-            ends = begins + need.taken_min(task.minutes)
+            begins, ends = need.taken(given.start, task.minutes)
             yield _Use(name, begins, ends, [t for t in self.timeline.by_stove[name] if t.task != task.id], ())
 
     def _at(self, minute: int) -> str:

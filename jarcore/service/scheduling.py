@@ -10,7 +10,7 @@ from jarcore.documents import Finding, Plan
 from jarcore.run import Event, events_of, fold
 from jarcore.run.fold import MINUTE
 from jarcore.service.begun import as_before, eased, past_of, with_more
-from jarcore.service.deciding import EFFORT, LITTLE_EFFORT, Decided, Past, decide
+from jarcore.service.deciding import EFFORT, LATER_MIN, LITTLE_EFFORT, Decided, Past, decide
 from jarcore.service.happened import Went, by_clock, by_events
 from jarcore.service.laid_out import step_ids
 from jarcore.service.pinning import held
@@ -67,6 +67,10 @@ def schedule_of(
     went = None if before is None else _went(before, events_of(events, service.zone.info), service, minute)
     if before is not None and went is not None:
         service = with_more(service, before, went)
+        if not went.by_clock:
+            # Whoever is in the middle of it does not go home.
+            stays, shift = int(parameter("stays_on")), int(parameter("shift_apart"))
+            service = replace(service, people=tuple(one.staying(stays, shift) for one in service.people))
     work = work_of(service, pantry)
     past = Past(floor=max(floor_of(service), minute or 0))
     tasks = work.work
@@ -119,11 +123,20 @@ def _by_events(work: Work, service: ReadService, past: Past, before: Plan, effor
     ]
     best = min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6)))
     if stands is not None:
-        gains = not best.dropped and (
-            overdue(stands, past) or best.relaxing + parameter("gain_least") < stands.relaxing
-        )
-        return best if gains else stands
+        return best if _gains(best, stands, past) else stands
     return min(best, decide(eased(work, past), service, past, effort), key=lambda one: len(one.dropped))
+
+
+def _gains(other: Decided, stands: Decided, past: Past) -> bool:
+    """Whether another plan is worth telling everybody of it: it keeps a limit, or gives up much less, and nobody waits
+    much longer for that.
+    """
+    if other.dropped:
+        return False
+    if overdue(stands, past):
+        return True
+    waits = max((late - stands.late.get(name, 0) for name, late in other.late.items()), default=0)
+    return waits <= LATER_MIN and other.relaxing + parameter("gain_least") < stands.relaxing
 
 
 def starts_of(plan: Plan, work: Work) -> dict[str, int]:

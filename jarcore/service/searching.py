@@ -210,7 +210,8 @@ class _Model:
 
     def _still_on(self, task: Task, need: Station, given: Given) -> Any:
         """The time for which a task that has begun keeps its station yet; None where that is over."""
-        return self._yet(given.start + need.begins_after(), need.taken_min(task.minutes))
+        begins, ends = need.taken(given.start, task.minutes)
+        return self._yet(begins, ends - begins)
 
     def _has_held(self, stove: Stove) -> frozenset[str]:
         """What a station's oil has held today by now."""

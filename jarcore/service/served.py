@@ -2,7 +2,8 @@
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import zip_longest
 from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, parameter
@@ -56,6 +57,20 @@ class Hands:
     path: str
     spells: tuple[tuple[int, int], ...] | None
     can: frozenset[str] | None
+
+    def staying(self, minutes: int, shift: int) -> "Hands":
+        """Whoever is at work stays so much longer at the end of a shift [min]; who is back within a SHIFT [min] had
+        not gone home.
+        """
+        if self.spells is None:
+            return self
+        following = [begins for begins, _ in self.spells[1:]]
+        ends = [
+            end if then is not None and then - end < shift else end + minutes
+            for (_, end), then in zip_longest(self.spells, following)
+        ]
+        spells = tuple((begins, end) for (begins, _), end in zip(self.spells, ends, strict=True))
+        return replace(self, spells=spells)
 
     def able(self, do: str) -> bool:
         """Whether it can do a deed."""

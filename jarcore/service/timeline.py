@@ -53,7 +53,9 @@ class Timeline:
         self.by_stove = {one.id: [] for one in self.stoves}
 
     def serving(self, need: Station) -> list[Stove]:
-        """The stations of the first of the kinds that there is."""
+        """The stations of the first of the kinds that there is; the one that heats up for it, where one does."""
+        if need.hot is not None:
+            return [one for one in self.stoves if one.id == need.hot.station]
         for kind in need.kinds:
             found = [one for one in self.stoves if one.kind == kind]
             if found:
@@ -80,9 +82,8 @@ class Timeline:
             if any(t.meets(begins, begins + part.minutes) for one in who for t in self.by_person[one]):
                 return False
         for need, name in zip(task.stations, given.stations, strict=True):
-            begins = given.start + need.begins_after()
-            ends = begins + need.taken_min(task.minutes)
-            if any(t.meets(begins, ends) for t in self.by_stove.get(name, ())):
+            stove = next((one for one in self.stoves if one.id == name), None)
+            if stove is None or not self._free(stove, task, need, given.start, ()):
                 return False
         return True
 
@@ -129,8 +130,7 @@ class Timeline:
     def _free(self, stove: Stove, task: Task, need: Station, start: int, chosen: Sequence[str]) -> bool:
         if stove.id in chosen:
             return False
-        begins = start + need.begins_after()
-        ends = begins + need.taken_min(task.minutes)
+        begins, ends = need.taken(start, task.minutes)
         taken = self.by_stove[stove.id]
         if stove.takes and sum(1 for one in taken if one.meets(begins, ends)) >= stove.takes:
             return False
@@ -149,8 +149,7 @@ class Timeline:
                 )
                 self.served[one] = self.served.get(one, 0) + part.minutes
         for need, name in zip(task.stations, given.stations, strict=True):
-            begins = given.start + need.begins_after()
-            ends = begins + need.taken_min(task.minutes)
+            begins, ends = need.taken(given.start, task.minutes)
             taken = Taken(begins, ends, task.id, need.holds, need.clean_of)
             self.by_stove.setdefault(name, []).append(taken)
 

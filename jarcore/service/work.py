@@ -5,13 +5,21 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 
+@dataclass(frozen=True, slots=True)
+class Heating:
+    """A station that heats up since a time [min since the epoch], for so long [min]."""
+
+    station: str
+    start: int
+    minutes: int
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Station:
     """A need of one station: any of these kinds, the first that there is; kept busy before and after it is used [min].
 
     It is used from `skip` minutes into the task to its end. What `clean_of` names it may not have held today; what it
-    `holds` it has held from then on. `hot_from` is when somebody began to heat it up for this [min since the epoch],
-    for so long [min].
+    `holds` it has held from then on. `hot` is where somebody has begun to heat it up for this: it is taken since.
     """
 
     kinds: tuple[str, ...]
@@ -20,7 +28,12 @@ class Station:
     after: int = 0
     clean_of: frozenset[str] = frozenset()
     holds: frozenset[str] = frozenset()
-    hot_from: tuple[int, int] | None = None
+    hot: "Heating | None" = None
+
+    def taken(self, start: int, task_min: int) -> tuple[int, int]:
+        """From when to when it is taken by a task that begins at a start [min since the epoch] and takes so long."""
+        begins = start + self.begins_after()
+        return begins if self.hot is None else min(begins, self.hot.start), begins + self.taken_min(task_min)
 
     def begins_after(self) -> int:
         """How long after its task begins it is taken [min]; below nothing where it is taken before."""
