@@ -15,7 +15,7 @@ from jarcore.data.checks import faults
 from jarcore.data.sources import shares
 from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse, rows_of_a_kitchen, service_object
 from jarcore.documents.plan import FORMAT as PLAN
-from jarcore.documents.plan import Plan
+from jarcore.documents.plan import Plan, as_now
 from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
 from jarcore.service import plan
 
@@ -99,10 +99,10 @@ def _plan(name: str, rows: str | None, events: str | None, before: str | None, n
     return DONE
 
 
-def _events(name: str | None) -> list[Mapping[str, Any]]:
-    """What has happened, out of a file: a list of events, or an object that holds one."""
+def _events(name: str | None) -> list[Mapping[str, Any]] | None:
+    """What has happened, out of a file: a list of events, or an object that holds one; None without a file."""
     if name is None:
-        return []
+        return None
     value, _ = parse(_read(name))
     listed = value.get("events") if isinstance(value, Mapping) else value
     if not isinstance(listed, list) or not all(isinstance(one, Mapping) for one in listed):
@@ -117,8 +117,10 @@ def _before(name: str | None) -> Plan | None:
     value, _ = parse(_read(name))
     if not isinstance(value, dict) or value.get("format") != PLAN:
         raise NotAFormula("Not a plan", f"{name}: a plan is an object of the format {PLAN}.")
-    plan_of_before: Plan = value  # type: ignore[assignment]
-    return plan_of_before
+    try:
+        return as_now(value)
+    except (KeyError, TypeError, AttributeError):
+        raise NotAFormula("Not a plan", f"{name}: its steps cannot be read.") from None
 
 
 def _in_document(findings: Sequence[Finding]) -> list[Finding]:

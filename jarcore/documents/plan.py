@@ -3,7 +3,8 @@
 Times carry their offset, "2026-12-04T18:04+01:00", and are whole minutes.
 """
 
-from typing import Literal
+from collections.abc import Mapping
+from typing import Any, Literal, cast
 
 from typing_extensions import TypedDict
 
@@ -157,3 +158,18 @@ class Plan(TypedDict):
     warm_minutes: list[Warm]
     gap: float | None
     notices: list[Notice]
+
+
+def as_now(plan: Mapping[str, Any]) -> Plan:
+    """A plan of an older core, as it would be written now: what its steps do not say yet is as usual."""
+    steps = [
+        {
+            "press": "done" if step["active"] else "none",
+            "calls": step["people"],
+            "must": False,
+            "gates": [],
+            **step,
+        }
+        for step in plan["steps"]
+    ]
+    return cast(Plan, {**plan, "steps": steps})

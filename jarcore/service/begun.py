@@ -189,23 +189,28 @@ def as_before(before: Plan, work: Work, service: ReadService, past: Past) -> Pas
     a cook has put elsewhere: what came on top, and what slipped, finds its place around it.
     """
     steps = {step["id"]: step for step in before["steps"]}
-    there = {one.id for one in service.people} | {one.id for one in service.taken}
     timeline = Timeline(service.people, service.taken)
     fixed = dict(past.fixed)
     for name, given in fixed.items():
         timeline.put(work.by_id[name], given)
     for task in work.tasks:
-        own = [steps[name] for name in step_ids(task) if name in steps]
-        named = {name for step in own for name in (*step["people"], *step["stations"])}
-        whole = len(own) == len(task.parts) and sum(at(one["end"]) - at(one["start"]) for one in own) == task.minutes
-        heats = any(need.before or need.hot for need in task.stations) == (f"{task.id}.{PREHEAT}" in steps)
-        if task.id in fixed or task.pinned is not None or not whole or not heats or not named <= there:
-            continue
-        given = _given(task, own, at(own[0]["start"]), timeline)
-        if _still_can(task, given, work, past, fixed, timeline):
-            fixed[task.id] = given
-            timeline.put(task, given)
+        was = None if task.id in fixed or task.pinned is not None else given_before(task, steps, timeline)
+        if was is not None and _still_can(task, was, work, past, fixed, timeline):
+            fixed[task.id] = was
+            timeline.put(task, was)
     return replace(past, fixed=fixed)
+
+
+def given_before(task: Task, steps: Mapping[str, PlannedStep], timeline: Timeline) -> Given | None:
+    """Where a plan of before has a task, with whom and on what; None where it is another, or they are not there."""
+    own = [steps[name] for name in step_ids(task) if name in steps]
+    named = {name for step in own for name in (*step["people"], *step["stations"])}
+    whole = len(own) == len(task.parts) and sum(at(one["end"]) - at(one["start"]) for one in own) == task.minutes
+    heats = any(need.before or need.hot for need in task.stations) == (f"{task.id}.{PREHEAT}" in steps)
+    there = {one.id for one in (*timeline.people, *timeline.stoves)}
+    if not whole or not heats or not named <= there:
+        return None
+    return _given(task, own, at(own[0]["start"]), timeline)
 
 
 def _still_can(

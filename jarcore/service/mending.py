@@ -50,7 +50,7 @@ class Given:
     """What a service is planned with besides its document: rows, what has happened, the plan of before, the time."""
 
     pantry: Pantry
-    events: Sequence[Mapping[str, Any]] = ()
+    events: Sequence[Mapping[str, Any]] | None = None
     before: Plan | None = None
     now: str | None = None
 

@@ -98,7 +98,7 @@ def plan(
     document: Mapping[str, Any],
     pantry: Pantry | None = None,
     told: Sequence[Finding] = (),
-    events: Sequence[Mapping[str, Any]] = (),
+    events: Sequence[Mapping[str, Any]] | None = None,
     search: bool = True,
     mends: bool = True,
     before: Plan | None = None,
@@ -107,14 +107,14 @@ def plan(
     """The plan of a service document.
 
     Parameters: document, a parsed service object (see jarcore.documents.service_object); pantry, the shipped one when
-    absent; told, findings of the door; events, what has happened; search, whether a better plan than the one at once is
-    looked for; mends, whether what would mend it is; before, a plan that this one leaves only where it gains by that;
-    now, a local time before which nothing is planned, and before which the plan of before has happened where the
-    service says that work is under way.
+    absent; told, findings of the door; events, what has happened, None where nobody says; search, whether a better plan
+    than the one at once is looked for; mends, whether what would mend it is; before, a plan that this one leaves only
+    where it gains by that; now, a local time before which nothing is planned, and before which the plan of before has
+    happened where the service says that work is under way and nobody says what has.
     Returns: the plan. What cannot be planned is said in it; nothing raises. The same service gives the same plan.
     """
     stock = pantry or default_pantry()
-    if events and before is None:
+    if events is not None and before is None:
         # What happens meets the plan that would have been shown.
         before = answer(schedule_of(document, stock, told, search=search, now=now))
     schedule = schedule_of(document, stock, told, events, search, before=before, now=now)

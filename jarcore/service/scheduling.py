@@ -50,7 +50,7 @@ def schedule_of(
     document: Mapping[str, Any],
     pantry: Pantry,
     told: Sequence[Finding] = (),
-    events: Sequence[Mapping[str, Any]] = (),
+    events: Sequence[Mapping[str, Any]] | None = None,
     search: bool = True,
     effort: int = EFFORT,
     before: Plan | None = None,
@@ -60,11 +60,12 @@ def schedule_of(
 
     With SEARCH a better one is sought; EFFORT is how much is tried for the plan at once; BEFORE is a plan that is left
     only where that gains something, NOW the time before which nothing is planned any more. What EVENTS say, they say of
-    the steps of BEFORE; where there are none and work is under way, what BEFORE has before NOW has happened.
+    the steps of BEFORE; where nobody says any and work is under way, what BEFORE has before NOW has happened.
     """
     service = read_for_plan(document, told)
     minute = None if now is None else service.zone.read(now, "/now", say_nothing)
-    went = None if before is None else _went(before, events_of(events, service.zone.info), service, minute)
+    happened = None if events is None else events_of(events, service.zone.info)
+    went = None if before is None else _went(before, happened, service, minute)
     if before is not None and went is not None:
         service = with_more(service, before, went)
         if not went.by_clock:
@@ -90,10 +91,10 @@ def schedule_of(
     return Schedule(service=service, work=work, past=past, decided=decided, pantry=pantry, told=tuple(pins_told))
 
 
-def _went(before: Plan, events: Sequence[Event], service: ReadService, now: int | None) -> Went | None:
+def _went(before: Plan, events: Sequence[Event] | None, service: ReadService, now: int | None) -> Went | None:
     """What has happened: by events, else by the clock where work is under way; None where nothing has begun."""
-    if events:
-        latest = max(event.at for event in events) // MINUTE
+    if events is not None:
+        latest = max((event.at for event in events), default=0) // MINUTE
         return by_events(before, fold(before, events), max(latest, now or 0))
     return by_clock(before, now) if now is not None and service.began is not None else None
 
@@ -113,7 +114,7 @@ def _by_events(work: Work, service: ReadService, past: Past, before: Plan, effor
     """A plan of what is under way as it really went: the one that stands with what slipped, unless that breaks a limit,
     or another plan gains much. Whoever works by a plan is not told of another for little.
     """
-    stands = slipped(work, service, past)
+    stands = slipped(work, service, past, before)
     agreed = as_planned(work, service, past).relaxing
     if stands is not None and not overdue(stands, past) and stands.relaxing <= agreed + parameter("gain_least"):
         return stands

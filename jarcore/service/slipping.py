@@ -5,15 +5,19 @@ Nothing is ever left out of it, for what has begun goes on; what it cannot keep 
 
 import heapq
 from collections.abc import Iterator
+from dataclasses import replace
 
+from jarcore.documents.plan import Plan
+from jarcore.service.begun import given_before
 from jarcore.service.deciding import Decided, Past
 from jarcore.service.served import ReadService
 from jarcore.service.timeline import Given, Timeline
 from jarcore.service.work import Task, Work
 
 
-def slipped(work: Work, service: ReadService, past: Past) -> Decided | None:
+def slipped(work: Work, service: ReadService, past: Past, before: Plan) -> Decided | None:
     """The plan of before with what slipped; None where it has no place for something, or there is too little of it."""
+    steps = {step["id"]: step for step in before["steps"]}
     if any(task.id not in past.fixed and task.id not in past.before for task in work.tasks):
         return None
     timeline = Timeline(service.people, service.taken, who=past.who)
@@ -23,7 +27,8 @@ def slipped(work: Work, service: ReadService, past: Past) -> Decided | None:
         timeline.put(work.by_id[name], one)
     order = list(_in_order(work, past))
     for task in order:
-        found = _soonest(task, _not_before(task, work, past, given), timeline)
+        planned = given_before(task, steps, timeline)
+        found = _soonest(task, _not_before(task, work, past, given), timeline, planned)
         if found is None:
             return None
         given[task.id] = found
@@ -76,13 +81,21 @@ def _not_before(task: Task, work: Work, past: Past, given: dict[str, Given]) -> 
     return max(planned, past.floor - min(heats, 0), past.earliest.get(task.id, 0), *waited, 0)
 
 
-def _soonest(task: Task, low: int, timeline: Timeline) -> Given | None:
-    """The first place for a task from LOW on [min since the epoch]; None where there is none any more."""
+def _soonest(task: Task, low: int, timeline: Timeline, planned: Given | None) -> Given | None:
+    """The first place for a task from LOW on [min since the epoch], with those that were PLANNED where they are free;
+    None where there is none any more.
+    """
     for start in sorted({low, *(one for one in timeline.edges(task) if one > low)}):
-        found = timeline.give(task, start)
+        found = _with(planned, task, start, timeline)
         if found is not None:
             return found
     return None
+
+
+def _with(planned: Given | None, task: Task, start: int, timeline: Timeline) -> Given | None:
+    """Who and what serves a task from a start on: those that were planned, or whoever is free."""
+    same = planned and replace(planned, start=start)
+    return same if same and timeline.is_free(task, same) else timeline.give(task, start)
 
 
 def _later(task: Task, work: Work, given: dict[str, Given], timeline: Timeline) -> None:
@@ -97,7 +110,7 @@ def _later(task: Task, work: Work, given: dict[str, Given], timeline: Timeline) 
     starts = {low, high, *(one for one in timeline.edges(task) if mine.start < one <= high)}
     # What keeps the limit comes first; else as near to it as can be.
     for start in sorted(starts, key=lambda one: (one < low, abs(one - low))):
-        found = timeline.give(task, start) if mine.start < start <= high else None
+        found = _with(mine, task, start, timeline) if mine.start < start <= high else None
         if found is not None:
             given[task.id] = found
             break

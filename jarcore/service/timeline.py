@@ -76,9 +76,12 @@ class Timeline:
         return Given(start, people, tuple(stations))
 
     def is_free(self, task: Task, given: Given) -> bool:
-        """Whether nothing else has those whom a task was given, people and stations, for as long as it takes."""
+        """Whether those whom a task was given are there and nothing else has them, nor its stations."""
+        people = {one.id: one for one in self.people}
         for (at, part), who in zip(task.handled, given.people, strict=True):
             begins = given.start + at
+            if not all(people[one].works(part.do, begins, begins + part.minutes) for one in who):
+                return False
             if any(t.meets(begins, begins + part.minutes) for one in who for t in self.by_person[one]):
                 return False
         for need, name in zip(task.stations, given.stations, strict=True):

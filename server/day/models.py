@@ -35,8 +35,8 @@ class Service(models.Model):
     changed = models.JSONField(default=list)
     # How often it was planned: whoever has the plan of a number has the newest, or not.
     plan_number = models.PositiveBigIntegerField(default=0)
-    # What has happened to its steps while it is cooked, as the core reads events; nothing where nobody says so.
-    happened = models.JSONField(default=list)
+    # What has happened to its steps since it is cooked, as the core reads events; null where nobody says so.
+    happened = models.JSONField(null=True)
     # When work begins, when the first plate is served, and when the last is; without a plate it is when it was kept.
     begins_at = models.DateTimeField()
     serves_at = models.DateTimeField()

@@ -7,7 +7,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from jarcore.documents.plan import Plan
+from jarcore.documents.plan import Plan, as_now
 from jarcore.formula import ENGINE
 from jarcore.service import compared, costs, first_and_last, moved, plan
 from server.day.asked import asked_of
@@ -66,7 +66,7 @@ def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: d
         return
     service.planned_at = planned_at
     under_way = bool(service.document.get(BEGAN)) and planned_at is not None
-    kept = before is not None and (under_way or service.happened or _puts_only(before, service.document))
+    kept = before is not None and (under_way or service.happened is not None or _puts_only(before, service.document))
     shown: Plan | None = _shown(service) if kept else None
     now = _at_once(service, service.document, shown)
     service.changed = []
@@ -87,8 +87,7 @@ def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: d
 def _shown(service: Service) -> Plan:
     """The plan that people have gone by, whichever core has made it: what it has behind them does not move."""
     if Plan.__required_keys__ <= service.plan.keys():
-        by_now: Plan = service.plan
-        return by_now
+        return as_now(service.plan)
     return plan_of(service)
 
 
@@ -145,7 +144,7 @@ def follow(number: int, happened: list[dict[str, Any]] | None, now: datetime) ->
 
 def put_off(service: Service, event: dict[str, Any], now: datetime) -> list[str]:
     """What it would cost to put a step off, as an event says; nothing is changed by asking."""
-    service.planned_at, service.happened = now, [*service.happened, event]
+    service.planned_at, service.happened = now, [*(service.happened or ()), event]
     shown = plan_of(service)
     return costs(shown, _at_once(service, service.document, shown))
 
@@ -160,7 +159,7 @@ def look_for_better(number: int) -> None:
     now = _now(service, service.document)
     shown = plan_of(service) if stays else None
     happened = service.happened
-    better = plan(asked, stock.pantry, stock.told, happened, search=not happened, before=shown, now=now)
+    better = plan(asked, stock.pantry, stock.told, happened, search=happened is None, before=shown, now=now)
     with transaction.atomic():
         held = Service.objects.held(number)
         if held.revision != service.revision or held.plan_number != service.plan_number:

@@ -65,8 +65,11 @@ def begin(kitchen: Kitchen, user: User, service: int, now: datetime) -> Run:
             },
         )
         note(kitchen, What.RUN, run.pk, run.last)
-    if before:
-        take(kitchen, user, run.pk, list(_behind(found.plan, now)), now)
+    behind = list(_behind(found.plan, now)) if before else []
+    if behind:
+        take(kitchen, user, run.pk, behind, now)
+    else:
+        catch_up(run, now)
     return run
 
 

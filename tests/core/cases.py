@@ -3,6 +3,7 @@
 import copy
 import csv
 import json
+import re
 from collections.abc import Sequence
 from datetime import datetime, timedelta
 from functools import cache
@@ -39,8 +40,9 @@ DAY_AHEAD, OFFSET_AHEAD = f"{EVENING_AHEAD:%Y-%m-%d}", EVENING_AHEAD.isoformat()
 def service_ahead(name: str) -> dict[str, Any]:
     """A service of the examples folder on a day that lies ahead."""
     text = (ROOT / "examples" / f"{name}.service.json").read_text(encoding="utf-8")
-    before = f"{EVENING_AHEAD - timedelta(days=1):%Y-%m-%d}"
-    return json.loads(text.replace("2026-12-04", DAY_AHEAD).replace("2026-12-03", before))
+    days = {"2026-12-04": DAY_AHEAD, "2026-12-03": f"{EVENING_AHEAD - timedelta(days=1):%Y-%m-%d}"}
+    # Both at once: the day ahead may be the one that the example has as the day before.
+    return json.loads(re.sub("|".join(days), lambda found: days[found.group()], text))
 
 
 def changed(document: dict[str, Any], **places: Any) -> dict[str, Any]:

@@ -12,7 +12,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name="service",
             name="happened",
-            field=models.JSONField(default=list),
+            field=models.JSONField(null=True),
         ),
         migrations.AddField(
             model_name="service",
