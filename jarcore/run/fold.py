@@ -177,8 +177,7 @@ def _ms(at: str) -> int:
 
 
 def to_do(plan: Plan, state: State, person: str, now: int) -> list[PlannedStep]:
-    """What somebody is called to, what comes first first: all that it waits for is over, or is a wait that runs. What
-    is put off until later comes behind.
+    """What somebody is called to, what comes first first: all that it waits for is over, or is a wait that runs.
 
     Parameters: person, as the plan calls them; now [ms since the epoch].
     """
@@ -191,11 +190,11 @@ def to_do(plan: Plan, state: State, person: str, now: int) -> list[PlannedStep]:
         else:
             waits[step["id"]] = here != OVER if step["active"] else here == OPEN
 
-    def first(step: PlannedStep) -> tuple[bool, bool, int, str]:
-        put_off = (stands[step["id"]].until or 0) > now
-        start = max(_ms(step["start"]), *(due.get(name, 0) for name in (*step["after"], "")))
+    def first(step: PlannedStep) -> tuple[bool, int, str]:
+        waited = [due[name] for name in step["after"] if name in due]
+        start = max(_ms(step["start"]), stands[step["id"]].until or 0, *waited)
         # What is only begun takes no time, and is begun when it is time, whatever else is in hand.
-        return put_off, step["press"] != "begin" or start > now, start, step["id"]
+        return step["press"] != "begin" or start > now, start, step["id"]
 
     ready = [
         step

@@ -207,7 +207,7 @@ def given_before(task: Task, steps: Mapping[str, PlannedStep], timeline: Timelin
     named = {name for step in own for name in (*step["people"], *step["stations"])}
     whole = len(own) == len(task.parts) and sum(at(one["end"]) - at(one["start"]) for one in own) == task.minutes
     heats = any(need.before or need.hot for need in task.stations) == (f"{task.id}.{PREHEAT}" in steps)
-    there = {one.id for one in (*timeline.people, *timeline.stoves)}
+    there = {one.id for one in timeline.people} | {one.id for one in timeline.stoves}
     if not whole or not heats or not named <= there:
         return None
     return _given(task, own, at(own[0]["start"]), timeline)

@@ -5,6 +5,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from datetime import datetime
 
+from jarcore.data import parameter
 from jarcore.documents.plan import Plan, PlannedStep
 from jarcore.run import State, StepState, to_do
 from jarcore.run.fold import BEGUN, MINUTE, OPEN, OVER
@@ -69,11 +70,13 @@ def by_events(before: Plan, state: State, now: int) -> Went:
 
 
 def _in_hand(before: Plan, state: State, now: int) -> Iterator[str]:
-    """What each pair of hands is at: the first of what is due and is not put off."""
+    """What each pair of hands is at: the first of what is due and is not put off. What nobody has been heard of for long
+    is not begun.
+    """
     for person in {name for step in before["steps"] for name in step["people"]}:
         for step in to_do(before, state, person, now * MINUTE):
             if step["active"] and (state.steps[step["id"]].until or 0) <= now * MINUTE:
-                if at(step["start"]) < now:
+                if at(step["start"]) < now <= at(step["end"]) + parameter("in_hand_most"):
                     yield step["id"]
                 break
 

@@ -35,6 +35,7 @@ class Run(models.Model):
     document = models.JSONField()
     planned = models.JSONField()
     plan = models.JSONField(null=True)
+    plan_number = models.PositiveBigIntegerField(default=0)
     served = models.JSONField(default=list)
     began_at = models.DateTimeField()
     ended_at = models.DateTimeField(null=True)

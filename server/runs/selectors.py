@@ -32,7 +32,7 @@ def plan_of(run: Run) -> tuple[Any, int, list[str]]:
     """The plan of a run, the number of it, and what is otherwise by that: the service's while it goes on."""
     if run.plan is None and run.service_id is not None:
         return plan_now(run.kitchen, run.service_id)
-    return run.plan or run.planned, 0, []
+    return run.plan or run.planned, run.plan_number, []
 
 
 def document_of(run: Run) -> dict[str, Any]:

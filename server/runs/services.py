@@ -8,7 +8,6 @@ from uuid import UUID, uuid4
 
 from django.db import transaction
 
-from jarcore.data import sentence
 from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import NotKept, events_of, taken
 from jarcore.run.events import ENDED, HAPPENED, VOID
@@ -25,6 +24,8 @@ from server.runs.selectors import live_of, plan_of
 
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
+ELSEWHERE = "This event belongs to another run."
+NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
 # Nobody waits longer for one that was never ended.
 LONGEST = timedelta(hours=36)
 
@@ -142,10 +143,10 @@ def _kept(run: Run, user: User, sent: Sequence[Any], now: datetime) -> tuple[lis
             fresh[name] = row
             answers.append(Taken(str(name), "kept", told))
         elif known.run_id != run.pk:
-            answers.append(Taken(str(name), "refused", [sentence("run/elsewhere")]))
+            answers.append(Taken(str(name), "refused", [ELSEWHERE]))
         else:
             same = all(known.document.get(key) == value for key, value in document.items() if key != "received_at")
-            answers.append(Taken(str(name), "again", [] if same else [sentence("run/never-changed")]))
+            answers.append(Taken(str(name), "again", [] if same else [NEVER_CHANGED]))
     if run.last + len(fresh) > MOST_OF_RUN:
         text = f"A run has at most {MOST_OF_RUN} events. End it, and begin another."
         raise Problem(422, "Too many", text, errors=[{"path": "/events", "text": text}])
@@ -202,9 +203,10 @@ def catch_up(run: Run, now: datetime) -> None:
         return
     with transaction.atomic():
         held = Run.objects.select_related("kitchen").held(run.pk)
-        held.plan = plan_of(held)[0] if at else None
-        held.ended_at = at
-        held.save(update_fields=["plan", "ended_at"])
+        plan, number, _ = plan_of(held)
+        # It counts on, so that whoever knows an older one learns of it.
+        held.plan, held.plan_number, held.ended_at = plan if at else None, number + 1, at
+        held.save(update_fields=["plan", "plan_number", "ended_at"])
         note(held.kitchen, What.RUN, held.pk, held.last)
 
 

@@ -12,13 +12,15 @@ from procrastinate.testing import InMemoryConnector
 from server.accounts.models import Kitchen
 from server.day.models import Batch, Service
 from server.day.selectors import services, today
-from server.demo.day import shift
+from server.demo.day import PAST_TITLE, shift
 from server.demo.management.commands.demo import seed
+from server.runs.models import Run
+from server.runs.selectors import record_of
 
 MANY = 20_000
-FILL = """INSERT INTO day_service (kitchen_id, document, revision, title, plan, plan_before, searched, changed,
-    begins_at, serves_at, ends_at, trail, created_at, updated_at)
-  SELECT %s, '{}', 1, 'Filled', '{}', '{}', false, '[]', moment, moment, moment, '[]', now(), now()
+FILL = """INSERT INTO day_service (kitchen_id, document, revision, title, plan, plan_before, plan_number, searched,
+    changed, begins_at, serves_at, ends_at, trail, created_at, updated_at)
+  SELECT %s, '{}', 1, 'Filled', '{}', '{}', 0, false, '[]', moment, moment, moment, '[]', now(), now()
   FROM (SELECT now() - n * interval '1 hour' AS moment FROM generate_series(1, %s) AS n) AS moments"""
 
 
@@ -30,22 +32,34 @@ class DemoDayTest(TestCase):
     def test_something_always_lies_ahead(self) -> None:
         now = timezone.now()
         for hours, moved in ((0, True), (1, False), (30, True), (24 * 40, True)):
-            before = list(Service.objects.order_by("pk").values_list("revision", flat=True))
+            ahead = Service.objects.exclude(title=PAST_TITLE).order_by("pk")
+            before = list(ahead.values_list("revision", flat=True))
             there = now + timedelta(hours=hours)
             with time_machine.travel(there, tick=False):
                 shift(there)
-            found = list(Service.objects.order_by("pk"))
+            found = list(Service.objects.exclude(title=PAST_TITLE).order_by("pk"))
             with self.subTest(hours):
                 self.assertEqual(len(found), 2)
+                self.assertEqual([one.service_id for one in Run.objects.filter(ended_at=None)], [found[0].pk])
                 self.assertTrue(all(one.serves_at > there and one.plan["unplanned"] == [] for one in found))
                 self.assertEqual([one.revision for one in found] != before, moved)
         self.assertEqual(Batch.objects.count(), 1)
 
     def test_tonight_draws_from_what_was_made_yesterday(self) -> None:
         shift(timezone.now())
-        tonight = Service.objects.order_by("pk")[0]
+        tonight = Service.objects.exclude(title=PAST_TITLE).order_by("pk")[0]
         self.assertEqual([one["jar"] for one in tonight.plan["drawn"]], ["b"])
         self.assertLess(tonight.plan["drawn"][0]["mass_g"], Batch.objects.get().mass_g)
+
+    def test_three_runs_are_over_and_on_record(self) -> None:
+        shift(timezone.now())
+        over = list(Run.objects.filter(ended_at__isnull=False))
+        self.assertEqual(len(over), 3)
+        for run in over:
+            record = record_of(run)
+            self.assertEqual(record["open"], 0)
+            self.assertLess(record["late_min"], 10)
+            self.assertTrue(all(gate["held"] for step in record["steps"] for gate in step["gates"]))
 
     def test_lists_are_read_by_index(self) -> None:
         with connection.cursor() as cursor:

@@ -16,7 +16,7 @@ from django.utils import timezone
 from server.accounts.models import Role, User, WrongPassword
 from server.accounts.tries import one_at_a_time
 from server.config.api import api
-from tests.core.cases import zander
+from tests.core.cases import service_ahead, zander
 from tests.http.door import PASSWORD, DoorTest, person
 
 # What anybody may ask who is signed in nowhere; and what ends a session.
@@ -41,6 +41,8 @@ BODY: dict[str, Any] = {
     "thrown_out": False,
     "step": "a",
     "at": "2026-12-04T18:00",
+    "events": [],
+    "until": [],
 }
 
 
@@ -183,10 +185,12 @@ class SharedTabletTest(DoorTest):
 
 class StrangerTest(DoorTest):
     def walk(self, client: Client, kitchen: str, formula: int, also: str = "") -> dict[str, int]:
-        """The status of every operation of the API, asked for one formula and one service of one kitchen; ALSO what
+        """The status of every operation of the API, asked for one formula, service and run of one kitchen; ALSO what
         ends a session.
         """
-        service = self.json("POST", "/api/kitchens/galley/services", {}, 201)["id"]
+        evening = {"document": service_ahead("zander-evening")}
+        service = self.json("POST", "/api/kitchens/galley/services", evening, 201)["id"]
+        run = self.json("POST", f"/api/kitchens/galley/services/{service}/run")["id"]
         found = {}
         for path, operations in api.get_openapi_schema(path_prefix="/api/")["paths"].items():
             if path.startswith(NOBODYS) and not (also and path.startswith(also)):
@@ -196,6 +200,7 @@ class StrangerTest(DoorTest):
                 .replace("{formula}", str(formula))
                 .replace("{service}", str(service))
                 .replace("{batch}", "1")
+                .replace("{run}", str(run))
                 .replace("{number}", "1")
                 .replace("{jar}", "1")
                 .replace("{person}", str(self.cook.pk))
@@ -215,7 +220,7 @@ class StrangerTest(DoorTest):
                 self.assertEqual(status, 404, operation)
         # A formula's number from another kitchen, asked for through one's own.
         for operation, status in self.walk(self.signed_in("stranger"), "elsewhere", formula).items():
-            if "{formula}" in operation or "{service}" in operation or "{batch}" in operation:
+            if any(name in operation for name in ("{formula}", "{service}", "{batch}", "{run}")):
                 self.assertEqual(status, 404, operation)
         nobody = Client(enforce_csrf_checks=True)
         nobody.get("/api/session")

@@ -26,6 +26,7 @@ class Migration(migrations.Migration):
                 ("document", models.JSONField()),
                 ("planned", models.JSONField()),
                 ("plan", models.JSONField(null=True)),
+                ("plan_number", models.PositiveBigIntegerField(default=0)),
                 ("served", models.JSONField(default=list)),
                 ("began_at", models.DateTimeField()),
                 ("ended_at", models.DateTimeField(null=True)),

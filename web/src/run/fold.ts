@@ -197,8 +197,7 @@ export function nextOf(
 }
 
 /**
- * What somebody is called to, what comes first first: all that it waits for is over, or is a wait that runs. What is put
- * off until later comes behind.
+ * What somebody is called to, what comes first first: all that it waits for is over, or is a wait that runs.
  */
 export function toDo(plan: Plan, state: State, person: string, now: number): PlannedStep[] {
   const due = new Map(state.timers.map((timer) => [timer.step, timer.due]));
@@ -214,13 +213,13 @@ export function toDo(plan: Plan, state: State, person: string, now: number): Pla
     waits.set(step.id, held);
   }
   const start = (step: PlannedStep) =>
-    Math.max(ms(step.start), ...step.after.map((name) => due.get(name) ?? 0));
+    Math.max(
+      ms(step.start),
+      state.steps.get(step.id)?.until ?? 0,
+      ...step.after.map((name) => due.get(name) ?? 0),
+    );
   // What is only begun takes no time, and is begun when it is time, whatever else is in hand.
-  const key = (step: PlannedStep): [number, number, number] => [
-    (state.steps.get(step.id)?.until ?? 0) > now ? 1 : 0,
-    step.press !== 'begin' || start(step) > now ? 1 : 0,
-    start(step),
-  ];
+  const later = (step: PlannedStep) => (step.press !== 'begin' || start(step) > now ? 1 : 0);
   return plan.steps
     .filter(
       (step) =>
@@ -229,13 +228,7 @@ export function toDo(plan: Plan, state: State, person: string, now: number): Pla
         step.press !== 'none' &&
         !step.after.some((name) => waits.get(name)),
     )
-    .map((step) => ({ step, key: key(step) }))
     .sort(
-      (one, other) =>
-        one.key[0] - other.key[0] ||
-        one.key[1] - other.key[1] ||
-        one.key[2] - other.key[2] ||
-        (one.step.id < other.step.id ? -1 : 1),
-    )
-    .map(({ step }) => step);
+      (one, other) => later(one) - later(other) || start(one) - start(other) || (one.id < other.id ? -1 : 1),
+    );
 }

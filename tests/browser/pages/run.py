@@ -1,0 +1,96 @@
+"""The run: what is to be done now, its gates, timers, and what else happened."""
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.pages.page import Page
+from tests.browser.words import run
+
+NAMES = run.names
+
+
+class RunPage(Page):
+    """A run at a tablet."""
+
+    def open(self, kitchen: str, number: int) -> "RunPage":
+        self.driver.get(f"{self.address}/{kitchen}/runs/{number}")
+        self.one("[data-part=action]")
+        return self
+
+    def number(self) -> int:
+        """Of the run that is opened."""
+        self.one("[data-part=action]")
+        return int(self.driver.current_url.rpartition("/")[2])
+
+    def step(self) -> str:
+        """What is to be done now, by its id; nothing while there is nothing."""
+        found = self.driver.find_elements(By.CSS_SELECTOR, "[data-part=action] [data-step]")
+        return found[0].get_attribute("data-step") or "" if found else ""
+
+    def comes_to(self, deed: str) -> None:
+        """Wait until a step whose id ends so is to be done."""
+        self.until(lambda: self.step().endswith(deed), f"{deed}, not {self.step()}")
+
+    def done(self) -> None:
+        """The big button."""
+        before = self.step()
+        self.one("[data-part=done]:enabled").click()
+        self.until(lambda: self.step() != before, f"{before} is over")
+
+    def can_be_done(self) -> bool:
+        return self.one("[data-part=done]").is_enabled()
+
+    def read(self, gate: str, value: str) -> None:
+        """Type what is read off at a gate."""
+        field = self.one(f"[data-gate={gate}] input")
+        field.send_keys(value, Keys.ENTER)
+
+    def looked(self, gate: str) -> None:
+        """Say of a gate that is looked at that it is so."""
+        self.one(f"[data-gate={gate}] button").click()
+        self.one(f"[data-gate={gate}][data-passed=true]")
+
+    def go_on_anyway(self, why: str) -> None:
+        self.press(NAMES.goOnAnyway)
+        self.type(NAMES.why, why)
+        self.field(NAMES.why).send_keys(Keys.ENTER)
+
+    def not_yet(self, minutes: int) -> str:
+        """Put it off; what that costs, in words."""
+        self.one("[data-part=not-yet]").click()
+        choice = f"[role=dialog] [data-minutes='{minutes}']"
+        self.until(lambda: run.reckoning not in self.text(choice), "the cost is known")
+        says = self.text(choice)
+        self.one(choice).click()
+        return says
+
+    def something_else(self, what: str) -> None:
+        """Choose what else happened; what is asked of it stands open."""
+        self.one("[data-part=else]").click()
+        self.one(f"[role=dialog] [data-what={what}]").click()
+
+    def say_so(self) -> None:
+        self.one("[data-part=say]").click()
+        self.gone("[role=dialog]")
+
+    def gone(self, css: str) -> None:
+        self.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, css), f"{css} is gone")
+
+    def take_back(self) -> None:
+        self.one("[data-part=said] button").click()
+
+    def is_somebody(self, who: str) -> None:
+        """Who is at this tablet."""
+        self.one(f"[data-person={who}]").click()
+        self.one(f"[data-person={who}][aria-pressed=true]")
+
+    def standing(self, step: str) -> str:
+        """Where a step stands, as the docket draws it."""
+        return str(self.one(f'[data-block="{step}"]').get_attribute("data-standing"))
+
+    def unsent(self) -> int:
+        return int(self.one("[data-part=stands]").get_attribute("data-unsent") or 0)
+
+    def sent(self) -> None:
+        """Everything that was said is kept by the server."""
+        self.until(lambda: self.unsent() == 0, "all is sent")
