@@ -8,10 +8,11 @@ core.report()
 plans.report()
 worst.report()
 if len(sys.argv) > 1:
-    from speed import keystroke, lists, load, screens
+    from speed import keystroke, lists, load, runs, screens
 
     load.report(sys.argv[1].rstrip("/"))
     screens.report(sys.argv[1].rstrip("/"))
     keystroke.report(sys.argv[1].rstrip("/"))
     keystroke.report_drag()
     lists.report(sys.argv[1].rstrip("/"))
+    runs.report(sys.argv[1].rstrip("/"))

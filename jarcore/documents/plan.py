@@ -130,11 +130,12 @@ class Mend(TypedDict):
 
 
 class Warm(TypedDict):
-    """Minutes that the raw fish of a course stands too warm by the plan."""
+    """Minutes that the raw fish of a course stands too warm by the plan, and how many it may [min]."""
 
     course: str
     group: str | None
     minutes: float
+    limit_min: float
 
 
 class Plan(TypedDict):

@@ -7,6 +7,7 @@ from typing import Any
 
 STARTED, DONE, SKIPPED, NOT_YET = "started", "done", "skipped", "not_yet"
 PASSED, VOID, HAPPENED, ENDED = "passed", "void", "happened", "ended"
+WARMER = "warmer"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -77,3 +78,15 @@ def milliseconds(written: object, zone: tzinfo) -> int | None:
         return round((there if there.tzinfo else there.replace(tzinfo=zone)).timestamp() * 1000)
     except (ValueError, OverflowError, OSError):
         return None
+
+
+def warmer_in(events: Iterable[Event]) -> dict[str, float]:
+    """How long fish was warmer than anybody thought, by its course [min], as somebody says."""
+    found: dict[str, float] = {}
+    for event in events:
+        course, minutes = event.says.get("course"), event.says.get("minutes")
+        if event.do != HAPPENED or event.says.get("what") != WARMER or not isinstance(course, str):
+            continue
+        if isinstance(minutes, int | float) and not isinstance(minutes, bool) and minutes > 0:
+            found[course] = found.get(course, 0.0) + minutes
+    return found

@@ -60,10 +60,10 @@ def fold(plan: Plan, events: Iterable[Event]) -> State:
     begins when all that it waits for is over.
     """
     told = _Told.of(events)
-    begun = _with_those_before(plan, told)
+    before = _all_before(plan, told)
     steps: dict[str, StepState] = {}
     for step in _in_order(plan):
-        steps[step["id"]] = _state(step, told, begun, steps)
+        steps[step["id"]] = _state(step, told, before, steps)
     return State(
         steps=steps, timers=[*_timers(plan, steps)], passed=told.passed, ended=told.ended[0] if told.ended else None
     )
@@ -105,18 +105,16 @@ class _Told:
             self.passed[step, str(event.says.get("gate"))] = event
 
 
-def _with_those_before(plan: Plan, told: _Told) -> set[str]:
-    """All steps that have begun, and all that comes before one of them."""
+def _all_before(plan: Plan, told: _Told) -> set[str]:
+    """All that comes before a step that has begun."""
     after = {step["id"]: step["after"] for step in plan["steps"]}
-    begun, waiting = set[str](), [name for name in after if name in told.began or name in told.done]
-    passed = set[str]()
+    waiting = [name for name in after if name in told.began or name in told.done]
+    found = set[str]()
     while waiting:
-        for name in after.get(waiting.pop(), ()):
-            if name not in passed:
-                passed.add(name)
-                waiting.append(name)
-    begun |= passed
-    return begun
+        further = set(after.get(waiting.pop(), ())) - found
+        found |= further
+        waiting += further
+    return found
 
 
 def _in_order(plan: Plan) -> list[PlannedStep]:

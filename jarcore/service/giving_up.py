@@ -1,6 +1,6 @@
 """What a plan gives up of what is elastic, in words, and the warm minutes that it makes."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from jarcore.data import in_words, sentence
 from jarcore.documents.plan import Relaxed, Warm
@@ -50,9 +50,12 @@ def _waits(decided: Decided) -> Iterator[tuple[float, Relaxed]]:
         yield link.price * off, {"rule": rule, "step": step, "by_min": float(off), "text": text}
 
 
-def warm_in(decided: Decided, portions: Sequence[Portion]) -> list[Warm]:
-    """Minutes that the raw fish of each course stands too warm: on the bench, in warm jars, tempering, on arrival."""
+def warm_in(decided: Decided, portions: Sequence[Portion], said: Mapping[str, float]) -> list[Warm]:
+    """Minutes that the raw fish of each course stands too warm: on the bench, in warm jars, tempering, on arrival; and
+    what somebody SAID of it on top [min].
+    """
     found: dict[str, float] = {}
+    limits: dict[str, float] = {}
     for portion in portions:
         tasks = [task for task in decided.work.tasks if task.portion in (portion.course, portion.key)]
         if not tasks:
@@ -63,9 +66,13 @@ def warm_in(decided: Decided, portions: Sequence[Portion]) -> list[Warm]:
         ids = {task.id for task in tasks}
         jars = sum(decided.wait(link) for link in decided.work.links if link.warm and link.before in ids)
         arriving = sum(one.minutes for one in portion.ready.clock.spells if one.path == "/fish/temperature")
-        minutes = bench + jars + arriving
+        minutes = bench + jars + arriving + said.get(portion.course, 0.0)
+        limits[portion.course] = portion.ready.clock.limit_min
         found[portion.course] = max(found.get(portion.course, 0.0), float(round(minutes)))
-    return [{"course": course, "group": None, "minutes": minutes} for course, minutes in found.items()]
+    return [
+        {"course": course, "group": None, "minutes": minutes, "limit_min": limits[course]}
+        for course, minutes in found.items()
+    ]
 
 
 def _on_bench(part: Part) -> bool:

@@ -70,8 +70,8 @@ def by_events(before: Plan, state: State, now: int) -> Went:
 
 
 def _in_hand(before: Plan, state: State, now: int) -> Iterator[str]:
-    """What each pair of hands is at: the first of what is due and is not put off. What nobody has been heard of for long
-    is not begun.
+    """What each pair of hands is at: the first of what is due and is not put off. What nobody has said anything of for
+    long is not begun.
     """
     for person in {name for step in before["steps"] for name in step["people"]}:
         for step in to_do(before, state, person, now * MINUTE):

@@ -24,7 +24,7 @@ def answer(schedule: Schedule) -> Plan:
     served = sorted(
         (task for task in decided.work.tasks if task.at is not None), key=lambda task: (task.at or 0, task.id)
     )
-    warm = warm_in(decided, schedule.work.portions)
+    warm = warm_in(decided, schedule.work.portions, schedule.warmer)
     told = dict.fromkeys((one.course, one.text) for one in schedule.unplanned)
     pinned = pinned_steps(service.pins, schedule.told)
     plates = {one.id: one.plate.id for one in service.courses if one.plate}

@@ -1,13 +1,13 @@
 """The schedule of a service: what was read, all its work, what has happened, and what was decided."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import datetime
 from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, Pantry, parameter
 from jarcore.documents import Finding, Plan
-from jarcore.run import Event, events_of, fold
+from jarcore.run import Event, events_of, fold, warmer_in
 from jarcore.run.fold import MINUTE
 from jarcore.service.begun import as_before, eased, past_of, with_more
 from jarcore.service.deciding import EFFORT, LATER_MIN, LITTLE_EFFORT, Decided, Past, decide
@@ -34,6 +34,8 @@ class Schedule:
     decided: Decided
     pantry: Pantry
     told: tuple[Finding, ...] = ()
+    # How long fish was warmer than anybody thought, by its course [min].
+    warmer: Mapping[str, float] = field(default_factory=dict)
 
     @property
     def unplanned(self) -> list[Refused]:
@@ -88,7 +90,15 @@ def schedule_of(
 
     at_once, pins_told = held(tasks, service, past, lambda some: once(some, past))
     decided = improve(at_once, service, past) if search else at_once
-    return Schedule(service=service, work=work, past=past, decided=decided, pantry=pantry, told=tuple(pins_told))
+    return Schedule(
+        service=service,
+        work=work,
+        past=past,
+        decided=decided,
+        pantry=pantry,
+        told=tuple(pins_told),
+        warmer=warmer_in(happened or ()),
+    )
 
 
 def _went(before: Plan, events: Sequence[Event] | None, service: ReadService, now: int | None) -> Went | None:

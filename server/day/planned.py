@@ -49,7 +49,8 @@ def _now(service: Service, document: dict[str, Any]) -> str | None:
     if service.planned_at is None:
         return None
     zone, _, _ = first_and_last(document)
-    return service.planned_at.astimezone(zone).strftime("%Y-%m-%dT%H:%M")
+    # With its offset: in the night of the clock change an hour comes twice.
+    return service.planned_at.astimezone(zone).isoformat(timespec="minutes")
 
 
 def fill(service: Service, before: dict[str, Any] | None, by: str, planned_at: datetime | None) -> None:

@@ -195,7 +195,7 @@ def catch_up(run: Run, now: datetime) -> None:
     written = list(RunEvent.objects.filter(run=run).order_by("number").values_list("document", flat=True))
     read = events_of(written, UTC)
     if run.service_id is not None and run.plan is None:
-        happened = [{**one.says, "at": _at(one.at), "offset_ms": 0} for one in read if one.step is not None]
+        happened = [{**one.says, "at": _at(one.at), "offset_ms": 0} for one in read]
         follow(run.service_id, happened, now)
     ended = next((one.at for one in read if one.do == ENDED), None)
     at = None if ended is None else datetime.fromtimestamp(ended / 1000, UTC)

@@ -101,7 +101,7 @@ class Evening:
     def say(self, do: str, step: str, **says: Any) -> None:
         name = str(uuid.UUID(int=len(self.events) + 1))
         self.events.append({"id": name, "do": do, "step": step, "at": self.now.isoformat(), **says})
-        before, local = self.plan, self.now.astimezone(OSLO).strftime("%Y-%m-%dT%H:%M")
+        before, local = self.plan, self.now.isoformat(timespec="minutes")
         self.plan = plan(self.service, search=False, mends=False, events=self.events, before=before, now=local)
         self.followed.append((before, self.plan))
 
@@ -206,6 +206,25 @@ class SlipTest(TestCase):
         evening = Evening(small(), lambda step: 25 if step["do"] in ("rinse", "wipe", "dry") else 0).cooked()
         self.assertEqual(evening.open, [])
         self.assertEqual([after["unplanned"] for _, after in evening.followed if after["unplanned"]], [])
+
+
+class WarmTest(TestCase):
+    def test_fish_that_was_warmer_than_thought_has_less_time_left_and_is_told(self) -> None:
+        evening = Evening(small(), lambda _step: 0)
+        (before,) = evening.plan["warm_minutes"]
+        said = {"what": "warmer", "course": "c", "value": 12}
+        evening.say("happened", "c.receive", minutes=130, **said)
+        (after,) = evening.plan["warm_minutes"]
+        self.assertEqual(after["minutes"] - before["minutes"], 130)
+        self.assertEqual(after["limit_min"], 240)
+        self.assertIn("warm-by-plan", {one["code"] for one in evening.plan["notices"]})
+        evening.say("void", "c.receive", event=evening.events[0]["id"])
+        self.assertEqual(evening.plan["warm_minutes"], [before])
+
+    def test_in_the_night_of_the_clock_change_the_hour_that_comes_twice_is_two_hours(self) -> None:
+        night = with_(small(), ("replace", "/plates/0/at", "2026-10-25T04:00"))
+        evening = Evening(night, lambda _step: 0).cooked()
+        self.assertEqual((evening.open, evening.plan["served"]), ([], evening.first["served"]))
 
 
 class GateTest(TestCase):

@@ -23,9 +23,12 @@ EVENING = service_ahead("zander-evening")
 SERVICES, RUNS = "/api/kitchens/galley/services", "/api/kitchens/galley/runs"
 # Before the first step of the evening.
 BEFORE = f"{DAY_AHEAD}T12:00{OFFSET_AHEAD}"
+# What the steps of a plan did not say before.
+NEW_IN_STEPS = ("press", "calls", "must", "gates")
 MANY = 20_000
-FILL = """INSERT INTO runs_run (kitchen_id, title, zone, document, planned, served, began_at, ended_at, last)
-  SELECT %s, 'Filled', 'UTC', '{}', '{"served": []}', '[]', now(), now(), 0 FROM generate_series(1, 500);
+FILL = """INSERT INTO runs_run (kitchen_id, title, zone, document, planned, plan_number, served, began_at, ended_at,
+    last)
+  SELECT %s, 'Filled', 'UTC', '{}', '{"served": []}', 0, '[]', now(), now(), 0 FROM generate_series(1, 500);
 INSERT INTO runs_runevent (id, run_id, number, document)
   SELECT gen_random_uuid(), runs.id, n, '{"do": "done"}'
   FROM (SELECT id FROM runs_run WHERE title = 'Filled') AS runs, generate_series(1, %s) AS n"""
@@ -251,6 +254,17 @@ class RunRowsTest(RunTest):
         for change in (lambda: RunEvent.objects.update(document={}), lambda: RunEvent.objects.all().delete()):
             with self.assertRaises(DatabaseError), transaction.atomic():
                 change()
+
+    def test_a_plan_of_an_older_core_is_cooked_on(self) -> None:
+        made = self.json("POST", SERVICES, {"document": EVENING}, 201)
+        kept = Service.objects.get().plan
+        old = [{key: value for key, value in one.items() if key not in NEW_IN_STEPS} for one in kept["steps"]]
+        Service.objects.update(plan={**kept, "engine": "jarcore 0.5.3", "steps": old})
+        begun = self.json("POST", f"{SERVICES}/{made['id']}/run")
+        run = self.json("GET", f"{RUNS}/{begun['id']}")
+        self.at(self.first(run)["end"])
+        answer = self.send_events(run, self.event("done", step=self.first(run)["id"]))
+        self.assertEqual([one["became"] for one in answer["taken"]], ["kept"])
 
     def test_lists_runs_and_events_are_read_by_index(self) -> None:
         run = Run.objects.select_related("kitchen").get(pk=self.begun()["id"])

@@ -7611,13 +7611,15 @@ export interface components {
         };
         /**
          * Warm
-         * @description Minutes that the raw fish of a course stands too warm by the plan.
+         * @description Minutes that the raw fish of a course stands too warm by the plan, and how many it may [min].
          */
         Warm: {
             /** Course */
             course: string;
             /** Group */
             group: string | null;
+            /** Limit Min */
+            limit_min: number;
             /** Minutes */
             minutes: number;
         };

@@ -18,6 +18,7 @@ import { Stands } from './parts/Stands';
 import { Timers } from './parts/Timers';
 import { clockAt } from './state/clock';
 import { type OpenedRun, RunContext, type Said } from './state/opened';
+import { useAwake } from './state/useAwake';
 
 /** How often the clock of the screen moves on [ms]. */
 const TICK_MS = 1000;
@@ -32,6 +33,7 @@ export function RunScreen() {
   const [now, setNow] = useState(keeper.now);
   const [said, setSaid] = useState<Said | null>(null);
 
+  useAwake();
   useEffect(() => {
     const tick = () => setNow(keeper.now());
     tick();

@@ -51,6 +51,12 @@ export const help = {
       'Press a step to see what holds it there, and what it would cost to move it. Drag it, or Shift and an arrow, then Enter.',
       'What gives way is told first, with the smallest change that mends it. Press that, and it is done; one step back undoes it.',
     ],
+    runs: [
+      'What is to be done now stands large. The big button says that it has happened; for ten seconds one press takes it back.',
+      'Before a step there may be a gate: look, or read it off. What does not hold is mended first; gone on without it is on record.',
+      '“Not yet” says what waiting costs. “Something else” is for what was dropped, burnt, warmer than thought, for more or fewer covers.',
+      'Timers go by the clock and by what was said: they ring gently when it is time, hard at the latest. Without a network all goes on.',
+    ],
     ahead: [
       'A jar that was made ahead is drawn from by the services that cook its formula, the oldest first, until its use-by.',
       'The prep list says what is to be done ahead, by shelf and station; the pull list what goes to thaw and is taken out; the order list what is to be bought.',

@@ -29,7 +29,7 @@ export const run = {
     document: 'As a file',
     record: 'On record',
     back: 'Back to the service',
-    sound: 'Sound on',
+    sound: 'Turn the sound on',
     docket: 'The docket',
     timers: 'Timers',
     next: 'What comes next',
@@ -49,8 +49,7 @@ export const run = {
   allPlated: 'all is plated',
   inHand: '{time} in hand',
   behind: '{time} behind',
-  warm: '{minutes} warm min',
-  warmOf: 'of {limit}',
+  warm: '{course}: {minutes} warm min of {limit}',
   apart: '{covers} {course} without {without}:',
   apartHow: 'own tray, tongs, board and oil',
   /** The action. */

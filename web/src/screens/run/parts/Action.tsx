@@ -81,7 +81,7 @@ function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
             data-part="done"
             disabled={!gates.passed}
             onClick={() => {
-              soundOn();
+              void soundOn();
               say({ do: begins ? 'started' : 'done', step: step.id }, button);
             }}
             className={`mt-3 min-h-[90px] w-full rounded-plate border-2 px-4 text-3xl font-bold disabled:opacity-45 ${due.soon ? 'border-kelp bg-kelp text-on-kelp' : 'border-plate bg-plate text-kelp'}`}

@@ -31,7 +31,7 @@ export function Alarm() {
           <button
             type="button"
             onClick={() => {
-              soundOn();
+              void soundOn();
               hear(new Set([...heard, ring.id]));
             }}
             className="min-h-14 rounded-control border-2 border-edge bg-plate px-5 text-xl text-ink"

@@ -7,6 +7,7 @@ import { duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { clockAt, minutesTo } from '../state/clock';
 import { useRun } from '../state/opened';
+import { Sound } from './Sound';
 
 /** Where one is, and who is at this tablet. */
 export function RunTitle() {
@@ -42,7 +43,10 @@ export function RunHead() {
   const left = plate ? minutesTo(now, Date.parse(plate)) : 0;
   const step = toDo(plan, state, who, now)[0];
   const hand = step?.not_after ? minutesTo(now, Date.parse(step.not_after.at)) : null;
-  const warm = plan.warm_minutes.reduce((most, one) => Math.max(most, one.minutes), 0);
+  // The fish that is nearest to its limit is the one that counts.
+  const [warm] = [...plan.warm_minutes].sort(
+    (one, other) => other.minutes / other.limit_min - one.minutes / one.limit_min,
+  );
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-plate px-4 py-2">
       <p className="text-5xl font-bold" data-part="clock">
@@ -62,10 +66,20 @@ export function RunHead() {
             </b>
           )}
         </p>
-        <p className="text-quiet" data-part="warm">
-          {fill(words.warm, { minutes: Math.round(warm) })}
-        </p>
+        {warm && (
+          <p
+            className={warm.minutes > warm.limit_min / 2 ? 'font-bold text-warn' : 'text-quiet'}
+            data-part="warm"
+          >
+            {fill(words.warm, {
+              course: warm.course,
+              minutes: Math.round(warm.minutes),
+              limit: duration(warm.limit_min),
+            })}
+          </p>
+        )}
       </div>
+      {!readOnly && <Sound />}
       {!readOnly && people.length > 1 && (
         <fieldset className="flex gap-1" aria-label={words.names.who}>
           {people.map((one) => (

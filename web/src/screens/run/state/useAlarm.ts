@@ -9,15 +9,19 @@ const AGAIN_MS = 8000;
 
 let context: AudioContext | null = null;
 
-/** Browsers let a page be heard once somebody has pressed something. */
-export function soundOn(): void {
+/** Browsers let a page be heard once somebody has pressed something; whether it is from then on. */
+export async function soundOn(): Promise<boolean> {
   context ??= typeof AudioContext === 'function' ? new AudioContext() : null;
-  void context?.resume();
+  await context?.resume();
+  return sounds();
 }
+
+/** Whether a ring is heard. */
+export const sounds = (): boolean => context?.state === 'running';
 
 /** Plays a ring; whether sound was started. */
 function play(loudness: Ring['loudness']): boolean {
-  if (context?.state !== 'running') return false;
+  if (!context || !sounds()) return false;
   const from = context.currentTime;
   TONES[loudness].forEach((tone, place) => {
     if (!context) return;
@@ -43,7 +47,9 @@ export function useAlarm(ring: Ring | null, words: string, title: string): void 
     document.title = title;
     const now = () => {
       document.body.dataset.sounded = String(play(loudness));
-      navigator.vibrate?.(loudness === 'hard' ? [400, 200, 400] : [200]);
+      // Before anybody has touched the page no browser lets it.
+      if (navigator.userActivation?.hasBeenActive)
+        navigator.vibrate?.(loudness === 'hard' ? [400, 200, 400] : [200]);
     };
     now();
     if (told.current !== id && globalThis.Notification?.permission === 'granted') new Notification(words);
