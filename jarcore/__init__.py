@@ -1,7 +1,7 @@
 """The trade's rules and arithmetic: no Django, no HTTP, no clock, no chance.
 
 This is the door for whoever uses it as a library; it does not move. Inside, imports go one way: exchange -> service ->
-questions -> formula -> judgement -> heat -> jars -> flesh -> fish -> substances -> reading -> documents -> data.
+run -> questions -> formula -> judgement -> heat -> jars -> flesh -> fish -> substances -> reading -> documents -> data.
 """
 
 from importlib import import_module

@@ -14,6 +14,7 @@ from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.compare import ComparePage
 from tests.browser.pages.day import DayPage
 from tests.browser.pages.people import KitchenPage, YouPage
+from tests.browser.pages.run import RunPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
 from tests.browser.pages.window import WindowPage
@@ -22,13 +23,6 @@ from tests.browser.words import amounts, names, people
 WEB = Path(__file__).parents[1] / ".local" / "web"
 ZANDER, GURNARD, CHAR = "Zander, caraway dry brine", "Gurnard, mustard buttermilk", "Arctic char, lemon and orange"
 WIDE, TABLET = (1280, 800), (820, 1180)
-
-
-def _begin(bench: BenchPage) -> None:
-    bench.to_the_table()
-    bench.press(names.newFormula)
-    bench.find(names.beginFish, "char", "Arctic char")
-    bench.one("[data-step=cut]")
 
 
 def _nothing(_bench: BenchPage) -> None:
@@ -66,20 +60,13 @@ def _window(bench: BenchPage) -> WindowPage:
     return page
 
 
-def _by_cut(bench: BenchPage) -> None:
-    _window(bench)
-    bench.driver.execute_script("window.scrollTo(0, 500)")
-
-
 VIEWS: tuple[tuple[str, str, tuple[int, int], bool, Callable[[BenchPage], object]], ...] = (
     ("bench-dry-brine", ZANDER, WIDE, False, _nothing),
     ("bench-four-jars", GURNARD, WIDE, False, _made_jar),
     ("bench-marinade", CHAR, WIDE, False, _nothing),
     ("window", ZANDER, WIDE, False, _window),
-    ("window-by-cut", CHAR, WIDE, False, _by_cut),
     ("bench-tablet", GURNARD, TABLET, False, _nothing),
     ("bench-dark", CHAR, WIDE, True, _nothing),
-    ("bench-begin", ZANDER, WIDE, False, _begin),
     # The last, for they change the formula.
     ("bench-ask", CHAR, WIDE, False, _ask),
     ("bench-heat", ZANDER, WIDE, False, _heat),
@@ -105,8 +92,7 @@ def _day(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str],
     """Tonight's docket with a step that is looked at, and what is made ahead."""
     resize(driver, *WIDE)
     page = DayPage(driver, address).show(kitchen)
-    page.one("[data-service] a")
-    driver.find_elements(By.CSS_SELECTOR, "[data-service] a")[-1].click()
+    page.follow_service("Tonight")
     page.settled().searched()
     page.choose_step(".clean")
     page.costs(15)
@@ -114,6 +100,21 @@ def _day(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str],
     driver.get(f"{address}/{kitchen}/ahead")
     page.one("[data-order]")
     picture("ahead")
+
+
+def _run(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
+    """Tonight's run at a tablet, stopped at a gate; and one that is over, on record."""
+    resize(driver, *TABLET)
+    driver.get(f"{address}/{kitchen}/runs")
+    page = RunPage(driver, address)
+    page.one("[data-run] a").click()
+    page.to_a_gate()
+    picture("run")
+    resize(driver, *WIDE)
+    driver.get(f"{address}/{kitchen}/runs")
+    page.one("[data-run]:last-child a").click()
+    page.one("[data-part=record] tr")
+    picture("run-record")
 
 
 def _people(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
@@ -163,6 +164,7 @@ def main(folder: Path) -> None:
         do(bench)
         picture(name)
     _day(driver, address, kitchen, picture)
+    _run(driver, address, kitchen, picture)
     _people(driver, address, kitchen, picture)
 
 

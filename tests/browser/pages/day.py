@@ -23,6 +23,10 @@ class DayPage(Page):
         self.driver.get(f"{self.address}/{kitchen}/day/{service}")
         return self.settled()
 
+    def follow_service(self, title: str) -> None:
+        """From the list to a service, by how its title begins."""
+        self.until(lambda: self._clicked(f'//*[@data-service]//a[starts-with(normalize-space(.), "{title}")]'), title)
+
     def settled(self) -> "DayPage":
         """The plan is of what is typed."""
         self.one("[data-part=kept][data-state=kept]")
