@@ -39,12 +39,22 @@ class Gate(TypedDict):
     source: str
 
 
+class AmountOf(TypedDict):
+    """So much of a line of a jar for a step, and the step of the scale that it is weighed on [g]."""
+
+    line: str | None
+    name: str
+    mass_g: float
+    step_g: float | None
+
+
 class PlannedStep(TypedDict):
     """One thing to do, or to wait for (`active` false): its deed, in words, for which course, jar and sizes of pieces.
 
     `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
     put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
-    begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out.
+    begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out; `amounts` is what
+    is weighed for it.
     """
 
     id: str
@@ -68,6 +78,7 @@ class PlannedStep(TypedDict):
     calls: list[str]
     must: bool
     gates: list[Gate]
+    amounts: list[AmountOf]
 
 
 class JarOnFish(TypedDict):
@@ -169,6 +180,7 @@ def as_now(plan: Mapping[str, Any]) -> Plan:
             "calls": step["people"],
             "must": False,
             "gates": [],
+            "amounts": [],
             **step,
         }
         for step in plan["steps"]

@@ -9,7 +9,7 @@ from jarcore.heat.loads import IN_A_PAN
 from jarcore.jars import Laid
 from jarcore.service.cooking import Heat, Spell, heat_of
 from jarcore.service.deeds import deed_rows
-from jarcore.service.jarring import OnFish
+from jarcore.service.jarring import OnFish, amounts_of
 from jarcore.service.plating import clean_down, plate, sauce, scrapings, side_tasks
 from jarcore.service.portions import Portion, pieces_said, whole
 from jarcore.service.served import PAN
@@ -113,8 +113,14 @@ class _Batch:
 
     def _salt(self) -> list[Part]:
         """Salt that was held back goes on just before the heat: it cannot be left out."""
-        names = [name for laid in self.state.portion.ready.jars for name in _held_back(laid)]
-        return [self._deed("salt", jar=all_of(list(dict.fromkeys(names))))] if names else []
+        portion = self.state.portion
+        share = self.pieces / portion.pieces
+        held = [(place, list(_held_back(laid))) for place, laid in enumerate(portion.ready.jars)]
+        amounts = [one for place, lines in held for one in amounts_of(portion, place, lines, share)]
+        names = [one.name.lower() for one in amounts]
+        if not names:
+            return []
+        return [replace(self._deed("salt", jar=all_of(list(dict.fromkeys(names)))), amounts=tuple(amounts))]
 
     def _coat(self) -> list[Part]:
         """Its coat, in which it stands for a little; a batter goes into the oil at once."""
@@ -205,11 +211,11 @@ def _on_the_rack(before: str, between: int) -> Link:
     )
 
 
-def _held_back(laid: Laid) -> Iterator[str]:
-    """What of a jar goes on just before the heat, by name."""
-    for spec in laid.contents.specs:
+def _held_back(laid: Laid) -> Iterator[int]:
+    """The lines of a jar that go on just before the heat, by their places."""
+    for place, spec in enumerate(laid.contents.specs):
         if spec.line.when == BEFORE_HEAT:
-            yield spec.called.lower()
+            yield place
 
 
 def _stands(laid: Laid) -> int:

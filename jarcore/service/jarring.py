@@ -11,7 +11,7 @@ from jarcore.jars.made import words_of
 from jarcore.jars.making import COOL, whole_making
 from jarcore.service.deeds import deed_rows
 from jarcore.service.portions import Portion, pieces_said, whole
-from jarcore.service.work import Draft, Link, Part, Station, Task
+from jarcore.service.work import Amount, Draft, Link, Part, Station, Task
 
 # What a step after a jar is called, where there is one.
 AFTER = {"rinse": "rinse", "wipe": "wipe", "scrape": "scrape", "squeeze": "wipe"}
@@ -41,6 +41,8 @@ class OnFish:
     scraped: list[tuple[Laid, str]] = field(default_factory=list)
     raw: list[str] = field(default_factory=list)
     made: dict[int, str | None] = field(default_factory=dict)
+    # All that its jars may be made for.
+    served: Sequence[Portion] = ()
     # The portion that goes through the same jars: what cleans down after them, and their sauces, are its own.
     alike: "OnFish | None" = None
 
@@ -72,17 +74,20 @@ def jar_tasks(
     together: Sequence[Portion] = (),
     alike: OnFish | None = None,
     made: OnFish | None = None,
+    served: Sequence[Portion] = (),
 ) -> OnFish:
     """The tasks of all jars of a portion, in the order in which they touch the fish.
 
     Parameters: last, the last task of the fish before any jar; together, the portions that go through the jars with it;
     alike, the portion that goes through the same jars, whose fish this one shares until its coat; made, the portion
-    whose jars are this one's too where they hold the same.
+    whose jars are this one's too where they hold the same; served, all portions that its jars may be made for.
     """
     begin = [Link(before=last, then="", most=int(parameter("bench_ahead")))] if last else []
     all_of_it = together or (portion,)
     pieces, handled = sum(one.pieces for one in all_of_it), sum(one.handled for one in all_of_it)
-    state = OnFish(key=portion.key, portion=portion, draft=draft, after=begin, pieces=pieces, handled=handled)
+    state = OnFish(
+        key=portion.key, portion=portion, draft=draft, after=begin, pieces=pieces, handled=handled, served=served
+    )
     if alike:
         state.after, state.scraped, state.alike = list(alike.after), list(alike.scraped), alike
     for place, laid in enumerate(portion.ready.jars):
@@ -90,7 +95,7 @@ def jar_tasks(
             continue
         name = laid.jar.id or f"jar-{place + 1}"
         shared = made is not None and place in made.made and _holds_alike(laid, made.portion.ready.jars[place])
-        ready = made.made[place] if made and shared else _make(state, laid, name)
+        ready = made.made[place] if made and shared else _make(state, laid, name, place)
         state.made[place] = ready
         if laid.kind.finishes:
             state.sauces.append((laid, ready))
@@ -118,7 +123,27 @@ def _holds_alike(one: Laid, other: Laid) -> bool:
     return [line.ingredient for line in one.jar.lines or []] == [line.ingredient for line in other.jar.lines or []]
 
 
-def _make(state: OnFish, laid: Laid, name: str) -> str | None:
+def amounts_of(portion: Portion, place: int, lines: Iterable[int], times: float = 1.0) -> tuple[Amount, ...]:
+    """What is weighed of some lines of a jar, for so many TIMES a portion's pieces."""
+    evaluated = portion.evaluation["jars"][place]["lines"]
+    found = []
+    for at in lines:
+        line = evaluated[at]
+        if line["mass_g"] is not None:
+            mass_g = line["mass_g"] * times ** line["exponent"]
+            step_g = line["weigh"]["step_g"] if line["weigh"] else None
+            found.append(Amount(line["id"], line["name"] or line["written"], mass_g, step_g))
+    return tuple(found)
+
+
+def _times(state: OnFish, laid: Laid, place: int) -> float:
+    """How many times its own portion's pieces a jar is made for: it is made once for all who get the same."""
+    mine = state.portion
+    others = [one for one in state.served if one is not mine and _holds_alike(laid, one.ready.jars[place])]
+    return 1 + sum(one.pieces for one in others) / mine.pieces
+
+
+def _make(state: OnFish, laid: Laid, name: str, place: int) -> str | None:
     """The making of a jar: each step as written, or as is usual, cooled to the gate where raw fish goes in."""
     contents = laid.contents
     drawn = state.portion.drawn.get(laid.jar.id or "")
@@ -132,8 +157,8 @@ def _make(state: OnFish, laid: Laid, name: str) -> str | None:
     cold = laid.kind.touches_raw and laid.kind.liquid
     stages = whole_making(contents.deeds, contents.specs, contents.masses, laid.path, _heated(laid), cold)
     last: str | None = None
-    before_heats = False
-    for place, stage in enumerate(stages):
+    before_heats, times = False, _times(state, laid, place)
+    for number, stage in enumerate(stages, start=1):
         row = stage.deed.row
         # What was hot is put to cool at once: its two hours run.
         most = int(parameter("after_lift")) if row.do == COOL and before_heats else None
@@ -143,9 +168,10 @@ def _make(state: OnFish, laid: Laid, name: str) -> str | None:
             minutes=max(1, whole(stage.minutes)),
             hands=1 if row.hands else 0,
             zone="clean",
+            amounts=amounts_of(state.portion, place, stage.lines, times),
         )
         task = Task(
-            id=f"{state.key}.{name}.make-{place + 1}",
+            id=f"{state.key}.{name}.make-{number}",
             course=state.portion.course,
             portion=state.key,
             parts=(part,),

@@ -4,7 +4,7 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from jarcore.documents.plan import JarOnFish, PlannedStep
+from jarcore.documents.plan import AmountOf, JarOnFish, PlannedStep
 from jarcore.service.deciding import Decided, Past
 from jarcore.service.gates import gates_of
 from jarcore.service.heating import HOLD, HOLD_RULE
@@ -13,7 +13,7 @@ from jarcore.service.portions import Portion
 from jarcore.service.reasons import Reasons
 from jarcore.service.served import ReadService
 from jarcore.service.timeline import Given
-from jarcore.service.work import Link, Part, Task
+from jarcore.service.work import Amount, Link, Part, Task
 
 PREHEAT, REST = "preheat", "rest"
 # What a cook says of a step: that it is done, or that it begins; of other waits nothing.
@@ -205,5 +205,10 @@ def planned(
         "press": block.press,
         "calls": list(block.calls or (everybody if block.press != "none" else ())),
         "must": block.part.do == MUST,
+        "amounts": [_amount(one) for one in block.part.amounts],
         "gates": [] if block.wait else gates_of(task, block.part, portions),
     }
+
+
+def _amount(one: Amount) -> AmountOf:
+    return {"line": one.line, "name": one.name, "mass_g": one.mass_g, "step_g": one.step_g}

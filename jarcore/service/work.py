@@ -44,11 +44,22 @@ class Station:
         return task_min + self.after - self.begins_after()
 
 
+@dataclass(frozen=True, slots=True)
+class Amount:
+    """So much of a line of a jar, and the step of the scale that it is weighed on [g]."""
+
+    line: str | None
+    name: str
+    mass_g: float
+    step_g: float | None
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Part:
     """One thing to do, or to wait for: its deed, in words, whole minutes, pairs of hands, the surface it is done on.
 
-    `on` says that it is done on the stations of its task; `key` tells parts of one task apart.
+    `on` says that it is done on the stations of its task; `key` tells parts of one task apart; `amounts` are what is
+    weighed for it.
     """
 
     do: str
@@ -58,6 +69,7 @@ class Part:
     zone: str = "raw"
     key: str = ""
     on: bool = True
+    amounts: tuple[Amount, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -47,7 +47,7 @@ def _course(portions: Sequence[Portion], draft: Draft) -> None:
     last = prepare_fish(portions, draft)
     plain = next((one for one in portions if not one.without), None)
     together = [one for one in portions if plain and (one is plain or laid_alike(one, plain))]
-    base = jar_tasks(plain, last, draft, together) if plain else None
+    base = jar_tasks(plain, last, draft, together, served=portions) if plain else None
     hot = False
     for portion in portions:
         if portion is plain:

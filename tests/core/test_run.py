@@ -11,7 +11,7 @@ from zoneinfo import ZoneInfo
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jarcore import plan
+from jarcore import evaluate, plan
 from jarcore.run import NotKept, events_of, fold, record, taken, to_do
 from tests.core import cases
 from tests.core.plan_check import at, broken
@@ -240,11 +240,22 @@ class GateTest(TestCase):
                 self.assertEqual(limits, json.loads(row["limits"]))
                 self.assertTrue(all(gate["source"] and gate["instead"] for gate in step["gates"]))
 
+    def test_what_is_weighed_for_a_step_is_what_paper_has_for_all_covers(self) -> None:
+        services = {"friday": FRIDAY, "small": small()}
+        plans = {name: plan(one, search=False, mends=False) for name, one in services.items()}
+        for row in cases.table("amounts_at"):
+            step = next(one for one in plans[row["service"]]["steps"] if one["id"] == row["step"])
+            with self.subTest(row["step"], name=row["name"], source=row["source"]):
+                (amount,) = [one for one in step["amounts"] if one["name"] == row["name"]]
+                self.assertAlmostEqual(amount["mass_g"], float(row["mass_g"]), delta=0.05)
+
     def test_salt_that_was_held_back_cannot_be_left_out(self) -> None:
         service = with_(small(), ("add", "/courses/0/formula/jars/0/lines/0/when", "before_heat"))
         made = plan(service, search=False, mends=False)
         (salt,) = [step for step in made["steps"] if step["must"]]
         self.assertEqual(salt["do"], "salt")
+        whole = evaluate(service["courses"][0]["formula"])["jars"][0]["lines"][0]["mass_g"]
+        self.assertAlmostEqual(sum(one["mass_g"] for one in salt["amounts"]), whole)
         cook = next(step for step in made["steps"] if step["do"] == "cook")
         begun = fold(made, events_of([{"id": "1", "do": "started", "step": cook["id"], "at": cook["start"]}], OSLO))
         self.assertEqual(begun.steps[salt["id"]].standing, "open")

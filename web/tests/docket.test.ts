@@ -29,6 +29,7 @@ const step = (id: string, start: string, end: string, more: Partial<PlannedStep>
   calls: ['ES'],
   must: false,
   gates: [],
+  amounts: [],
   ...more,
 });
 const planOf = (steps: PlannedStep[]) => ({ steps, windows: [], served: [] }) as unknown as Plan;

@@ -1974,6 +1974,20 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * AmountOf
+         * @description So much of a line of a jar for a step, and the step of the scale that it is weighed on [g].
+         */
+        AmountOf: {
+            /** Line */
+            line: string | null;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Step G */
+            step_g: number | null;
+        };
+        /**
          * AmountRead
          * @description An amount as read: a value, a range, or unstated, with its unit.
          */
@@ -5432,13 +5446,16 @@ export interface components {
          *
          *     `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
          *     put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
-         *     begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out.
+         *     begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out; `amounts` is what
+         *     is weighed for it.
          */
         PlannedStep: {
             /** Active */
             active: boolean;
             /** After */
             after: string[];
+            /** Amounts */
+            amounts: components["schemas"]["AmountOf"][];
             /** Calls */
             calls: string[];
             /** Course */

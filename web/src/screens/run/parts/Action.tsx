@@ -1,7 +1,7 @@
 import type { PlannedStep } from '@/api';
 import { nextOf } from '@/run/fold';
 import { fill, named } from '@/words';
-import { duration } from '@/words/numbers';
+import { duration, grams, onScale } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { clockAt, minutesTo } from '../state/clock';
 import { stateOf, useRun } from '../state/opened';
@@ -75,6 +75,7 @@ function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
       )}
       {!readOnly && waits.length === 0 && (
         <>
+          <Amounts step={step} />
           <Gates step={step} />
           <button
             type="button"
@@ -95,6 +96,24 @@ function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
         </>
       )}
     </div>
+  );
+}
+
+/** What is weighed for a step, as the scale shows it. */
+function Amounts({ step }: { step: PlannedStep }) {
+  if (step.amounts.length === 0) return null;
+  return (
+    <ul className="mt-3 rounded-plate bg-plate px-4 py-1 text-ink" data-part="amounts">
+      {step.amounts.map((one) => (
+        <li
+          key={one.line ?? one.name}
+          className="flex gap-3 border-b border-line py-1.5 text-xl last:border-b-0"
+        >
+          <span className="min-w-0 grow">{one.name}</span>
+          <b>{one.step_g ? onScale(one.mass_g, one.step_g) : grams(one.mass_g)}</b>
+        </li>
+      ))}
+    </ul>
   );
 }
 
