@@ -126,13 +126,14 @@ def follow(number: int, happened: list[dict[str, Any]] | None, now: datetime) ->
     """
     with transaction.atomic():
         service = Service.objects.select_related("kitchen").held(number)
+        anew = happened is not None and happened != service.happened
         if happened is not None:
             service.happened = happened
         service.planned_at = now
         shown = _shown(service)
         made = _at_once(service, service.document, shown)
         says = costs(shown, made)
-        if happened is None and made == shown:
+        if not anew and made == shown:
             return says
         service.plan_before, service.changed = dict(shown), says
         service.plan = dict(made)

@@ -233,6 +233,17 @@ class RunsTest(RunTest):
         self.assertEqual(self.json("GET", f"{RUNS}/{run['id']}/record"), record)
         self.assertIsNone(self.send_events(run, self.event("void", event=over["id"]))["ended_at"])
 
+    def test_what_was_kept_when_the_plan_could_not_follow_is_followed_a_minute_later(self) -> None:
+        run = self.begun()
+        step = self.first(run)
+        self.at(step["end"])
+        with mock.patch.object(services, "catch_up", side_effect=OSError), self.assertRaises(OSError):
+            self.send_events(run, self.event("done", step=step["id"]))
+        self.assertEqual(RunEvent.objects.count(), 1)
+        services.follow_the_clock(datetime.now().astimezone())
+        plan = Service.objects.get().plan
+        self.assertTrue(next(one["fixed"] for one in plan["steps"] if one["id"] == step["id"]))
+
     def test_with_time_the_plan_moves_what_nobody_has_begun(self) -> None:
         run = self.begun()
         step = self.first(run)
