@@ -128,14 +128,17 @@ def _by_events(work: Work, service: ReadService, past: Past, before: Plan, effor
     agreed = as_planned(work, service, past).relaxing
     if stands is not None and not overdue(stands, past) and stands.relaxing <= agreed + parameter("gain_least"):
         return stands
-    tried = [
-        decide(work, service, as_before(before, work, service, past), effort),
-        decide(work, service, past, min(effort, LITTLE_EFFORT)),
-    ]
-    best = min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6)))
+    little = min(effort, LITTLE_EFFORT)
+    best = decide(work, service, as_before(before, work, service, past), little)
+    if stands is None and not best.dropped:
+        # What came on top has its place around what stands.
+        return best
+    best = min(best, decide(work, service, past, little), key=lambda one: (len(one.dropped), round(one.relaxing, 6)))
     if stands is not None:
         return best if _gains(best, stands, past) else stands
-    return min(best, decide(eased(work, past), service, past, effort), key=lambda one: len(one.dropped))
+    if not best.dropped:
+        return best
+    return min(best, decide(eased(work, past), service, past, little), key=lambda one: len(one.dropped))
 
 
 def _gains(other: Decided, stands: Decided, past: Past) -> bool:

@@ -84,7 +84,7 @@ export function RunScreen() {
       <RunTitle />
       <Main title={title} className="flex min-h-0 grow flex-col">
         <h1 className="sr-only">{title}</h1>
-        <RunHead />
+        {!shown.endedAt && <RunHead />}
         {shown.endedAt ? (
           <div className="mx-auto w-full max-w-5xl space-y-3 p-4">
             <p className="text-xl">

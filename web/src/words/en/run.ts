@@ -29,7 +29,7 @@ export const run = {
     document: 'As a file',
     record: 'On record',
     back: 'Back to the service',
-    sound: 'Turn the sound on',
+    sound: 'Sound on',
     docket: 'The docket',
     timers: 'Timers',
     next: 'What comes next',

@@ -79,7 +79,7 @@ export function RunDocket() {
                   key={block.step.id}
                   data-block={block.step.id}
                   data-standing={standing}
-                  className={`absolute inset-x-0 overflow-hidden rounded-control border px-1 text-base leading-5 ${look(standing, block.start <= minute)}`}
+                  className={`absolute inset-x-0 overflow-hidden rounded-control border px-1 text-base leading-5 ${standing === 'over' ? 'whitespace-nowrap' : ''} ${look(standing, block.start <= minute)}`}
                   style={{
                     top: scale.y(block.start),
                     height: Math.max(scale.y(block.end) - scale.y(block.start) - 1, 20),
