@@ -1,7 +1,7 @@
 """Plans of services: what is filled from them at save, and the better plan that the worker looks for."""
 
 from collections.abc import Collection
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
@@ -33,6 +33,8 @@ FILLED = (
 PINS, BEGAN = "pins", "began"
 # What of a service no plan hangs on.
 CALLED = ("title", "notes")
+# Nobody looks for a better plan of what has been over for so long.
+LONG_OVER = timedelta(hours=6)
 # So many changes of the day are told.
 MOST_TOLD = 100
 
@@ -155,6 +157,9 @@ def look_for_better(number: int) -> None:
     """Look for a better plan and for what would mend it, and keep both where the service is still the same."""
     service = Service.objects.select_related("kitchen").filter(pk=number, thrown_out_at__isnull=True).first()
     if service is None or service.searched:
+        return
+    if service.ends_at < timezone.now() - LONG_OVER:
+        Service.objects.filter(pk=number, revision=service.revision).update(searched=True)
         return
     asked, stock = asked_of(service.kitchen, service.document, service.pk), stock_of(service.kitchen)
     stays = bool(service.document.get(PINS) or service.document.get(BEGAN))

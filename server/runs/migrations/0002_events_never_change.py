@@ -6,6 +6,10 @@ FORBID = """
 CREATE FUNCTION run_event_never_changes() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
     IF TG_OP = 'DELETE' THEN
+        -- With its kitchen, where the database's owner takes that out.
+        IF current_setting('jar.purging', true) = 'yes' THEN
+            RETURN OLD;
+        END IF;
         RAISE EXCEPTION 'an event does not go';
     END IF;
     -- The row of whoever signed it may go (ON DELETE SET NULL); what it says may not change.

@@ -5,7 +5,7 @@ export const run = {
     who: 'Who is at this tablet',
     notYet: 'Not yet …',
     else: 'Something else …',
-    takeBack: 'Take it back',
+    takeBack: 'Take back',
     takeBackOf: 'Take back: {what}',
     heard: 'Heard',
     read: '{gate}, in {unit}',
