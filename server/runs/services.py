@@ -128,6 +128,8 @@ def _kept(run: Run, user: User, sent: Sequence[Any], now: datetime) -> tuple[lis
     names = [name for one in sent if (name := _name(one)) is not None]
     there = {one.pk: one for one in RunEvent.objects.filter(pk__in=names)}
     answers, fresh = list[Taken](), dict[UUID, RunEvent]()
+    # As it is after each event, for what the next one finds there.
+    service = None if run.service_id is None else document_of_service(run.kitchen, run.service_id)
     for event in sent:
         try:
             document, told = taken(event, now)
@@ -139,7 +141,9 @@ def _kept(run: Run, user: User, sent: Sequence[Any], now: datetime) -> tuple[lis
         if known is None:
             document["signed"] = user.initials
             row = RunEvent(pk=name, run=run, number=run.last + len(fresh) + 1, document=document, signed_by=user)
-            row.was = _was(run, document)
+            if service is not None:
+                row.was = effects.found(service, document)
+                service = effects.changed(service, document) or service
             fresh[name] = row
             answers.append(Taken(str(name), "kept", told))
         elif known.run_id != run.pk:
@@ -160,13 +164,6 @@ def _name(event: Any) -> UUID | None:
         return UUID(name) if isinstance(name, str) else None
     except ValueError:
         return None
-
-
-def _was(run: Run, document: dict[str, Any]) -> Any:
-    """What of the service an event finds otherwise than it says."""
-    if document["do"] != HAPPENED or run.service_id is None:
-        return None
-    return effects.found(document_of_service(run.kitchen, run.service_id), document)
 
 
 def _has_effect(kitchen: Kitchen, user: User, run: Run, fresh: Sequence[RunEvent], now: datetime) -> None:

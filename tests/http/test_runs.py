@@ -168,6 +168,13 @@ class RunsTest(RunTest):
         self.assertEqual(
             self.send_events(run, self.event("void", event=said["id"]))["document"]["courses"][0]["covers"], 5
         )
+        # Of two that came together each finds what the one before has left.
+        six, eight = (self.event("happened", what="covers", course=course["id"], covers=many) for many in (6, 8))
+        self.send_events(run, six, eight)
+        back = self.send_events(run, self.event("void", event=eight["id"]))
+        self.assertEqual(back["document"]["courses"][0]["covers"], 6)
+        back = self.send_events(run, self.event("void", event=six["id"]))
+        self.assertEqual(back["document"]["courses"][0]["covers"], 5)
         off = self.event("happened", what="off", course=course["id"])
         self.assertEqual(self.send_events(run, off)["document"]["courses"], [])
         self.assertEqual(

@@ -47,6 +47,7 @@ class RunPage(Page):
 
     def to_a_gate(self) -> None:
         """Go on until something has to be read off, and let it be too warm."""
+        self.one("[data-person]")
         for alarm in self.driver.find_elements(By.CSS_SELECTOR, "[data-part=alarm] button"):
             alarm.click()
         who = [one.get_attribute("data-person") for one in self.driver.find_elements(By.CSS_SELECTOR, "[data-person]")]

@@ -1,13 +1,16 @@
 import type { PlannedStep } from '@/api';
 import type { Timer } from '@/run/fold';
+import { localIn } from '@/service/times';
 import { fill } from '@/words';
-import { duration } from '@/words/numbers';
+import { dayInWords, duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { clockAt, minutesTo } from '../state/clock';
 import { useRun } from '../state/opened';
 
 /** So many timers are shown, what is due first first. */
 const MOST = 6;
+/** What is so far away is told with its day [ms]. */
+const FAR_MS = 12 * 3_600_000;
 /** What lies in a pan lets go by itself. */
 const ALONE = ['cook', 'fry_again', 'contact'];
 
@@ -34,7 +37,10 @@ export function Timers() {
 function TimerCard({ timer, step }: { timer: Timer; step: PlannedStep | undefined }) {
   const { now, shown } = useRun();
   const like = shown.plan.starts_at ?? '';
-  const at = (ms: number) => clockAt(like, ms);
+  const at = (ms: number) =>
+    Math.abs(ms - now) > FAR_MS
+      ? `${dayInWords(localIn(like, Math.floor(ms / 60_000)))} ${clockAt(like, ms)}`
+      : clockAt(like, ms);
   // A jar is best from some time on, and comes off by its latest; what it is due at lies between.
   const next = timer.bestFrom !== null && now < timer.bestFrom ? timer.bestFrom : timer.due;
   const over = now >= next;
