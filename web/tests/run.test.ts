@@ -163,6 +163,21 @@ test('what another tablet said comes in, and an answer that was overtaken brings
   assert.deepEqual([keeper.snapshot().planNumber, keeper.snapshot().plan.title], [3, 'newer']);
 });
 
+test('what one has said is never sent in the name of whoever comes next', async () => {
+  const keeper = new RunKeeper('galley', opened(), unsentOf('galley', 4));
+  keeper.say('OT', { do: 'done', step: 'receive' });
+  await settled();
+  openedBy(8);
+  server.says((asked) => json(200, answer(asked.body?.events ?? [])));
+  const before = sent().length;
+  await passed(5000);
+  assert.equal(sent().length, before);
+  openedBy(7);
+  await keeper.news();
+  await settled();
+  assert.equal(keeper.snapshot().unsent, 0);
+});
+
 test('a tablet without room says so, and goes on', async () => {
   Object.assign(localStorage, { full: true });
   server.says(problem(503));

@@ -8,6 +8,7 @@ import {
   type RunEvent,
   type RunOpened,
   sendEvents,
+  signedInAs,
 } from '@/api';
 import { eventsOf } from './events';
 import { fold, type State } from './fold';
@@ -44,6 +45,8 @@ export class RunKeeper {
   private readonly kitchen: string;
   private readonly run: number;
   private readonly store: Unsent;
+  /** Whose words these are: nobody else's session sends them. */
+  private readonly person = signedInAs();
   private readonly events = new Map<string, RunEvent>();
   private waiting: RunEvent[];
   private last: number;
@@ -106,6 +109,7 @@ export class RunKeeper {
 
   /** Something is told of this run: ask what. */
   async news(mark = this.last + 1): Promise<void> {
+    void this.send();
     if (mark > this.last || this.waiting.length === 0) await this.ask();
   }
 
@@ -124,7 +128,7 @@ export class RunKeeper {
   }
 
   private async send(): Promise<void> {
-    if (this.sending || this.waiting.length === 0) return;
+    if (this.sending || this.waiting.length === 0 || signedInAs() !== this.person) return;
     this.sending = true;
     const batch = this.waiting.slice(0, MOST_AT_ONCE);
     try {
