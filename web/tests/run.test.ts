@@ -1,10 +1,12 @@
 import assert from 'node:assert/strict';
 import { beforeEach, mock, test } from 'node:test';
 import { openedBy, type Plan, type RunEvent, type RunOpened } from '@/api';
+import { keepHere, unsent } from '@/formula/draft/keep';
 import { eventsOf } from '@/run/events';
 import { fold, nextOf, toDo } from '@/run/fold';
+import { forgetRuns, keeperOf, sendRuns } from '@/run/keepers';
 import { RunKeeper } from '@/run/RunKeeper';
-import { unsentOf } from '@/run/unsent';
+import { eventsUnsent } from '@/run/unsent';
 import { ringsAt } from '@/screens/run/state/rings';
 import { json, passed, problem, Server, settled } from './server';
 import { coresJson, coresTable } from './tables';
@@ -92,6 +94,7 @@ const sent = () =>
   server.asked.filter(({ method }) => method === 'POST').map(({ body }) => body.events as RunEvent[]);
 
 beforeEach(() => {
+  forgetRuns();
   mock.timers.reset();
   mock.timers.enable({ apis: ['setTimeout', 'Date'], now: at('16:06:00') });
   localStorage.clear();
@@ -101,7 +104,7 @@ beforeEach(() => {
 });
 
 test('what is said is shown at once, and kept until the server has it', async () => {
-  const keeper = new RunKeeper('galley', opened(), unsentOf('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
   const id = keeper.say('OT', { do: 'done', step: 'receive' });
   assert.equal(keeper.snapshot().state.steps.get('receive')?.standing, 'over');
   await settled();
@@ -110,7 +113,7 @@ test('what is said is shown at once, and kept until the server has it', async ()
   // The page is closed and opened again: it is there yet, and is sent once.
   keeper.stop();
   server.says((asked) => json(200, answer(asked.body?.events ?? [])));
-  const again = new RunKeeper('galley', opened(), unsentOf('galley', 4));
+  const again = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
   assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
   await settled();
   assert.deepEqual(
@@ -120,11 +123,11 @@ test('what is said is shown at once, and kept until the server has it', async ()
     [[id, 'receive', 'OT']],
   );
   assert.equal(again.snapshot().unsent, 0);
-  assert.deepEqual(unsentOf('galley', 4).read(), []);
+  assert.deepEqual(eventsUnsent('galley', 4).read(), []);
 });
 
 test('the server is asked again by itself, and what is said meanwhile follows in order', async () => {
-  const keeper = new RunKeeper('galley', opened(), unsentOf('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   keeper.say('ES', { do: 'done', step: 'put-on' });
@@ -141,7 +144,11 @@ test('the server is asked again by itself, and what is said meanwhile follows in
 
 test('a clock that is off is measured, and each event says by how much', async () => {
   server.says((asked) => json(200, answer(asked.body?.events ?? [], { now_ms: Date.now() + 3_600_000 })));
-  const keeper = new RunKeeper('galley', opened({ now_ms: Date.now() + 3_600_000 }), unsentOf('galley', 4));
+  const keeper = new RunKeeper(
+    'galley',
+    opened({ now_ms: Date.now() + 3_600_000 }),
+    eventsUnsent('galley', 4),
+  );
   assert.equal(clock(keeper.now()), '17:06');
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
@@ -156,7 +163,7 @@ test('what another tablet said comes in, and an answer that was overtaken brings
     json(200, answer([theirs], { plan_number: 3, plan: newer })),
     json(200, answer([theirs], { plan_number: 2, plan })),
   );
-  const keeper = new RunKeeper('galley', opened(), unsentOf('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
   await keeper.news();
   assert.equal(keeper.snapshot().state.steps.get('receive')?.by, 'OT');
   await keeper.news();
@@ -164,7 +171,7 @@ test('what another tablet said comes in, and an answer that was overtaken brings
 });
 
 test('what one has said is never sent in the name of whoever comes next', async () => {
-  const keeper = new RunKeeper('galley', opened(), unsentOf('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   openedBy(8);
@@ -178,10 +185,29 @@ test('what one has said is never sent in the name of whoever comes next', async 
   assert.equal(keeper.snapshot().unsent, 0);
 });
 
+test('events and drafts of one number are kept apart', async () => {
+  keepHere('galley', 4, { revision: 2, document: { title: 'A draft' } });
+  const keeper = keeperOf('galley', opened());
+  keeper.say('OT', { do: 'done', step: 'receive' });
+  await settled();
+  assert.equal(unsent('galley', 4)?.document.title, 'A draft');
+  assert.equal(eventsUnsent('galley', 4).read().length, 1);
+  // Whoever leaves sends first what they have said; what cannot be sent is there for them, and for nobody else.
+  assert.equal(await sendRuns(), false);
+  forgetRuns();
+  openedBy(8);
+  assert.deepEqual(eventsUnsent('galley', 4).read(), []);
+  openedBy(7);
+  server.says((asked) => json(200, answer(asked.body?.events ?? [])));
+  keeperOf('galley', opened());
+  assert.equal(await sendRuns(), true);
+  assert.equal(unsent('galley', 4)?.revision, 2);
+});
+
 test('a tablet without room says so, and goes on', async () => {
   Object.assign(localStorage, { full: true });
   server.says(problem(503));
-  const keeper = new RunKeeper('galley', opened(), unsentOf('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   assert.deepEqual([keeper.snapshot().keeps, keeper.snapshot().unsent], [false, 1]);

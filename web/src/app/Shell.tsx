@@ -6,6 +6,7 @@ import { Hatches } from '@/drawing';
 import { forgetAll, sendAll } from '@/formula/draft/keepers';
 import type { Screen } from '@/help/Help';
 import { HelpButton } from '@/help/HelpButton';
+import { forgetRuns, sendRuns } from '@/run/keepers';
 import { Announcer, HeadPlace, LazyMenu, SkipLink } from '@/ui';
 import { fill, names, says } from '@/words';
 import { Connection } from './Connection';
@@ -47,7 +48,7 @@ export function Shell() {
 
   /** Nobody leaves with something unsaid: what was typed is sent first, and what cannot be is told. */
   async function leave(ways: '/api/session' | '/api/session/at') {
-    const kept = await sendAll();
+    const kept = (await Promise.all([sendAll(), sendRuns()])).every(Boolean);
     if (!kept && stuck !== says.app.unsent) return setStuck(says.app.unsent);
     going.current = true;
     try {
@@ -60,6 +61,7 @@ export function Shell() {
       await navigate({ to: '/sign-in' });
       // Whoever sits down next finds nothing of this one's.
       forgetAll();
+      forgetRuns();
       openedBy(0);
       queries.removeQueries({ predicate: (asked) => asked.queryKey[0] !== sessionQuery.queryKey[0] });
     } catch (error) {

@@ -9,6 +9,7 @@ import {
 import { formulaQuery, openedBy, pantryQuery, queries, runQuery, serviceQuery, sessionQuery } from '@/api';
 import { formulaAt } from '@/formula/address';
 import { forgetAll, lookedAtAs } from '@/formula/draft/keepers';
+import { forgetRuns } from '@/run/keepers';
 import { Failure, Nowhere } from './Failure';
 import { Waiting } from './Waiting';
 
@@ -58,7 +59,10 @@ const inKitchen = createRoute({
     const kitchen = person.kitchens.find((one) => one.slug === params.kitchen);
     if (!kitchen) throw redirect({ to: '/' });
     // Somebody else has signed in on this page: nothing of the one before is sent any more.
-    if (openedBy(person.id)) forgetAll();
+    if (openedBy(person.id)) {
+      forgetAll();
+      forgetRuns();
+    }
     return { person, kitchen, shared: tablet !== null };
   },
 });

@@ -12,7 +12,7 @@ import {
 } from '@/api';
 import { eventsOf } from './events';
 import { fold, type State } from './fold';
-import type { Unsent } from './unsent';
+import type { UnsentEvents } from './unsent';
 
 /** What the keeper shows: a run as far as this tablet knows it. */
 export interface Shown {
@@ -44,7 +44,7 @@ export type Saying = RunEvent & { do: string };
 export class RunKeeper {
   private readonly kitchen: string;
   private readonly run: number;
-  private readonly store: Unsent;
+  private readonly store: UnsentEvents;
   /** Whose words these are: nobody else's session sends them. */
   private readonly person = signedInAs();
   private readonly events = new Map<string, RunEvent>();
@@ -55,13 +55,13 @@ export class RunKeeper {
   private offset = 0;
   private problem: Problem | null = null;
   private told: string[] = [];
-  private sending = false;
+  private sending: Promise<void> | null = null;
   private readonly again = new Again(() => void this.send());
   private readonly listeners = new Set<() => void>();
   private shown: Shown;
   private readonly deaf: () => void;
 
-  constructor(kitchen: string, opened: RunOpened, store: Unsent) {
+  constructor(kitchen: string, opened: RunOpened, store: UnsentEvents) {
     this.kitchen = kitchen;
     this.run = opened.id;
     this.store = store;
@@ -113,6 +113,13 @@ export class RunKeeper {
     if (mark > this.last || this.waiting.length === 0) await this.ask();
   }
 
+  /** Send all that waits; true when the server has everything that was said. */
+  async flush(): Promise<boolean> {
+    await this.send();
+    return this.waiting.length === 0;
+  }
+
+  /** Nothing of it is heard or tried any more; what was not sent stays in the browser's store. */
   stop(): void {
     this.again.stop();
     this.deaf();
@@ -127,30 +134,38 @@ export class RunKeeper {
     }
   }
 
+  /** Send what waits; whoever asks while something is on its way waits for that. */
   private async send(): Promise<void> {
-    if (this.sending || this.waiting.length === 0 || signedInAs() !== this.person) return;
-    this.sending = true;
-    const batch = this.waiting.slice(0, MOST_AT_ONCE);
+    if (this.waiting.length === 0 || signedInAs() !== this.person) return;
+    this.sending ??= this.sendAll().finally(() => {
+      this.sending = null;
+    });
+    await this.sending;
+  }
+
+  private async sendAll(): Promise<void> {
     try {
-      const asked = Date.now();
-      const answer = await sendEvents(this.kitchen, this.run, batch, this.known);
-      this.again.done();
-      if (this.problem) isBack();
-      this.problem = null;
-      this.told = answer.taken.flatMap(({ told }) => told);
-      const sent = new Set(batch.map(({ id }) => id));
-      this.waiting = this.waiting.filter(({ id }) => !sent.has(id));
-      this.store.write(this.waiting);
-      this.meet(answer, asked);
+      while (this.waiting.length > 0 && signedInAs() === this.person) await this.sendSome();
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.problem = error;
       this.again.after(error);
       this.tell();
-    } finally {
-      this.sending = false;
     }
-    if (!this.problem && this.waiting.length > 0) void this.send();
+  }
+
+  private async sendSome(): Promise<void> {
+    const batch = this.waiting.slice(0, MOST_AT_ONCE);
+    const asked = Date.now();
+    const answer = await sendEvents(this.kitchen, this.run, batch, this.known);
+    this.again.done();
+    if (this.problem) isBack();
+    this.problem = null;
+    this.told = answer.taken.flatMap(({ told }) => told);
+    const sent = new Set(batch.map(({ id }) => id));
+    this.waiting = this.waiting.filter(({ id }) => !sent.has(id));
+    this.store.write(this.waiting);
+    this.meet(answer, asked);
   }
 
   private get known() {

@@ -1,7 +1,7 @@
 import { type RunEvent, signedInAs } from '@/api';
 
 /** Events that wait to be sent, kept on this tablet: they outlive the page. */
-export interface Unsent {
+export interface UnsentEvents {
   /** Whether what was written last is kept. */
   readonly keeps: boolean;
   read: () => RunEvent[];
@@ -9,8 +9,9 @@ export interface Unsent {
 }
 
 /** Of one run and one person, in the browser's own storage; where that is full or forbidden it is said. */
-export function unsentOf(kitchen: string, run: number): Unsent {
-  const key = `jar-table/unsent/${signedInAs()}/${kitchen}/${run}`;
+export function eventsUnsent(kitchen: string, run: number): UnsentEvents {
+  // A room of its own: drafts are kept by their numbers, and a run may have the same.
+  const key = `jar-table/run/${signedInAs()}/${kitchen}/${run}`;
   let keeps = true;
   return {
     get keeps() {
