@@ -25,7 +25,8 @@ class Bound(TypedDict):
 
 class Gate(TypedDict):
     """What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`), at least or at
-    most so much. Where it is not, `instead` says what to do; `safety` that it can hurt somebody.
+    most so much. Below `low` and above `high` nothing can be there: then the reading is wrong. Where it is not so,
+    `instead` says what to do; `safety` that it can hurt somebody.
     """
 
     id: str
@@ -35,6 +36,8 @@ class Gate(TypedDict):
     unit: str | None
     least: float | None
     most: float | None
+    low: float | None
+    high: float | None
     safety: bool
     source: str
 
@@ -54,7 +57,8 @@ class PlannedStep(TypedDict):
     `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
     put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
     begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out; `amounts` is what
-    is weighed for it.
+    is weighed for it. A wait `rings` where somebody has to come when it is over; what is left `alone` lets go by
+    itself.
     """
 
     id: str
@@ -79,6 +83,8 @@ class PlannedStep(TypedDict):
     must: bool
     gates: list[Gate]
     amounts: list[AmountOf]
+    rings: bool
+    alone: bool
 
 
 class JarOnFish(TypedDict):
@@ -181,6 +187,8 @@ def as_now(plan: Mapping[str, Any]) -> Plan:
             "must": False,
             "gates": [],
             "amounts": [],
+            "rings": step["do"] != "hold",
+            "alone": False,
             **step,
         }
         for step in plan["steps"]

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Final, Literal
 
-from jarcore.documents.plan import Plan, PlannedStep
+from jarcore.documents.plan import Gate, Plan, PlannedStep
 from jarcore.run.events import DONE, ENDED, NOT_YET, PASSED, SKIPPED, STARTED, Event
 
 Standing = Literal["open", "begun", "over"]
@@ -44,12 +44,22 @@ class Timer:
 
 
 @dataclass(frozen=True, slots=True)
+class GateState:
+    """Where a gate stands: open while nobody has said anything; held, or accepted where it does not and was gone on
+    with for a reason; failed; or nothing that can be read there. `event` is what was said last.
+    """
+
+    standing: Literal["open", "held", "accepted", "failed", "impossible"]
+    event: Event | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class State:
-    """A run as it stands: its steps, its timers, gates that were passed (step, gate), when it was ended [ms]."""
+    """A run as it stands: its steps, its timers, its gates by step and gate, when it was ended [ms]."""
 
     steps: Mapping[str, StepState]
     timers: Sequence[Timer]
-    passed: Mapping[tuple[str, str], Event]
+    gates: Mapping[tuple[str, str], GateState]
     ended: int | None = None
 
 
@@ -64,9 +74,34 @@ def fold(plan: Plan, events: Iterable[Event]) -> State:
     steps: dict[str, StepState] = {}
     for step in _in_order(plan):
         steps[step["id"]] = _state(step, told, before, steps)
-    return State(
-        steps=steps, timers=[*_timers(plan, steps)], passed=told.passed, ended=told.ended[0] if told.ended else None
-    )
+    gates = {
+        (step["id"], gate["id"]): _gate(gate, told.passed.get((step["id"], gate["id"])))
+        for step in plan["steps"]
+        for gate in step["gates"]
+    }
+    return State(steps=steps, timers=[*_timers(plan, steps)], gates=gates, ended=told.ended[0] if told.ended else None)
+
+
+def _gate(gate: Gate, event: Event | None) -> GateState:
+    """Where what was said last of a gate leaves it: by what was read, whatever whoever said it makes of that."""
+    if event is None:
+        return GateState("open")
+    value = event.says.get("value")
+    is_number = isinstance(value, int | float) and not isinstance(value, bool)
+    read = float(value) if value is not None and is_number and not _outside(value, gate["low"], gate["high"]) else None
+    if gate["unit"] is None:
+        held = event.says.get("held") is True
+    else:
+        held = read is not None and not _outside(read, gate["least"], gate["most"])
+    if held:
+        return GateState("held", event)
+    if event.says.get("accepted"):
+        return GateState("accepted", event)
+    return GateState("failed" if gate["unit"] is None or read is not None else "impossible", event)
+
+
+def _outside(value: float, least: float | None, most: float | None) -> bool:
+    return (least is not None and value < least) or (most is not None and value > most)
 
 
 @dataclass(frozen=True, slots=True)

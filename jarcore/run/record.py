@@ -2,41 +2,38 @@
 
 from collections.abc import Iterable
 from datetime import UTC, datetime, tzinfo
-from typing import Any
+from typing import Any, Literal
 
 from typing_extensions import TypedDict
 
-from jarcore.documents.plan import Plan, PlannedStep, Warm
-from jarcore.run.events import HAPPENED, Event, events_of
-from jarcore.run.fold import MINUTE, OVER, StepState, fold
+from jarcore.documents.plan import Gate, Plan, PlannedStep, Warm
+from jarcore.run.events import HAPPENED, SKIPPED, Event, events_of
+from jarcore.run.fold import MINUTE, OVER, GateState, State, fold
 
 
 class GateRead(TypedDict):
-    """A gate of a step: what was asked, what was read and where that came from, whether it held, or why it was gone on
-    without.
+    """A gate of a step: what was asked, where it stands, what was read and where that came from, and why it was gone on
+    with where it did not hold.
     """
 
     text: str
+    standing: Literal["open", "held", "accepted", "failed", "impossible"]
     value: float | None
     unit: str | None
     source: str | None
-    held: bool
     accepted: str | None
-    safety: bool
 
 
 class StepOnRecord(TypedDict):
-    """A step as planned and as it was; null where nobody said so. `late_min` is how much later than planned it was over
-    [min]; a step that came on top was never planned.
+    """A step as planned and as it was: when it was over, or when it began where nothing else is said of it; null where
+    it was never planned, or where nobody said so. `late_min` is how much later than planned that was [min].
     """
 
     step: str
     course: str | None
     text: str
-    planned_start: str | None
-    planned_end: str | None
-    began: str | None
-    ended: str | None
+    planned: str | None
+    was: str | None
     by: str | None
     late_min: int | None
     skipped: str | None
@@ -63,7 +60,8 @@ class Record(TypedDict):
     late_min: int | None
 
 
-# What is said of something else that happened, besides when and by whom.
+# What serves; and what is said of something else that happened, besides when and by whom.
+PLATE = "plate"
 SAYS = ("covers", "pieces", "minutes", "value", "line", "note")
 
 
@@ -75,50 +73,35 @@ def record(planned: Plan, plan: Plan, written: Iterable[object], zone: tzinfo) -
     events = events_of(written, zone)
     state = fold(plan, events)
     before = {step["id"]: step for step in planned["steps"]}
-    skipped = {one.step: str(one.says.get("why") or "") for one in events if one.do == "skipped"}
-    steps = [
-        _step(step, before.get(step["id"]), state.steps[step["id"]], skipped, state.passed, zone)
-        for step in plan["steps"]
-        if step["press"] != "none"
-    ]
-    late = [one["late_min"] for one in steps if one["late_min"] is not None and before[one["step"]]["do"] == "plate"]
+    why = {one.step: str(one.says.get("why") or "") for one in events if one.do == SKIPPED}
+    asked = [step for step in plan["steps"] if step["press"] != "none"]
+    steps = [_step(step, before.get(step["id"]), state, why.get(step["id"], ""), zone) for step in asked]
+    plates = {step["id"] for step in planned["steps"] if step["do"] == PLATE}
+    late = [one["late_min"] for one in steps if one["late_min"] is not None and one["step"] in plates]
     return {
         "steps": steps,
         "happened": [_happening(one, zone) for one in events if one.do == HAPPENED],
         "warm_minutes": plan["warm_minutes"],
-        "open": sum(1 for name, one in state.steps.items() if _asked(name, plan) and one.standing != OVER),
+        "open": sum(1 for step in asked if step["active"] and state.steps[step["id"]].standing != OVER),
         "late_min": max(late, default=None),
     }
 
 
-def _asked(name: str, plan: Plan) -> bool:
-    return any(step["id"] == name and step["active"] for step in plan["steps"])
-
-
-def _step(
-    step: PlannedStep,
-    before: PlannedStep | None,
-    stands: StepState,
-    skipped: dict[str | None, str],
-    passed: Any,
-    zone: tzinfo,
-) -> StepOnRecord:
-    planned = before and (before["end"] if step["press"] == "done" else before["start"])
-    said = stands.ended if step["press"] == "done" else stands.began
+def _step(step: PlannedStep, before: PlannedStep | None, state: State, why: str, zone: tzinfo) -> StepOnRecord:
+    stands = state.steps[step["id"]]
+    done = step["press"] == "done"
+    planned = before and before["end" if done else "start"]
+    said = stands.ended if done else stands.began
     return {
         "step": step["id"],
         "course": step["course"],
         "text": step["text"],
-        "planned_start": before and before["start"],
-        "planned_end": before and before["end"],
-        "began": _written(stands.began, zone),
-        "ended": _written(stands.ended, zone),
+        "planned": planned,
+        "was": _written(said, zone),
         "by": stands.by,
         "late_min": None if planned is None or said is None else _late(planned, said),
-        "skipped": skipped.get(step["id"]) if stands.skipped else None,
-        "gates": [
-            _gate(gate, passed[step["id"], gate["id"]]) for gate in step["gates"] if (step["id"], gate["id"]) in passed
-        ],
+        "skipped": why if stands.skipped else None,
+        "gates": [_gate(gate, state.gates[step["id"], gate["id"]]) for gate in step["gates"]],
     }
 
 
@@ -126,16 +109,16 @@ def _late(planned: str, said: int) -> int:
     return (said - round(datetime.fromisoformat(planned).astimezone(UTC).timestamp() * 1000)) // MINUTE
 
 
-def _gate(gate: Any, event: Event) -> GateRead:
-    value, accepted, source = event.says.get("value"), event.says.get("accepted"), event.says.get("source")
+def _gate(gate: Gate, stands: GateState) -> GateRead:
+    says = stands.event.says if stands.event else {}
+    value, accepted, source = says.get("value"), says.get("accepted"), says.get("source")
     return {
         "text": gate["text"],
+        "standing": stands.standing,
         "value": float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None,
         "unit": gate["unit"],
         "source": source if isinstance(source, str) else None,
-        "held": event.says.get("held") is True,
         "accepted": accepted if isinstance(accepted, str) else None,
-        "safety": gate["safety"],
     }
 
 

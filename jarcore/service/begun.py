@@ -4,8 +4,9 @@ Covers that come on top of what has begun are a part of the course of their own;
 """
 
 import itertools
+import re
 from collections import defaultdict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import replace
 
 from jarcore.data import parameter
@@ -71,6 +72,13 @@ def _shared_out(variants: Variants, covers: int) -> tuple[Variants, Variants]:
 def _further(course: str) -> Iterator[str]:
     """What the further parts of a course are called, one after another."""
     return (f"{course}-{MORE}" if number == 1 else f"{course}-{MORE}-{number}" for number in itertools.count(1))
+
+
+def course_behind(name: str, courses: Collection[str]) -> str | None:
+    """Of which of some courses something is: of one of that name, or of the one that covers came on top of."""
+    if name in courses:
+        return name
+    return next((one for one in courses if re.fullmatch(rf"{re.escape(one)}-{MORE}(-\d+)?", name)), None)
 
 
 def _part(course: Ordered, name: str, covers: int, variants: Variants) -> Ordered:
@@ -150,9 +158,9 @@ def _not_before(task: Task, went: Went, hot: Spell | None) -> int:
     for name, part in zip(step_ids(task), task.parts, strict=True):
         found = max(found, went.until.get(name, 0) - at_part)
         at_part += part.minutes
-    heats = min((need.begins_after() for need in task.stations if need.before), default=0)
     until = went.until.get(f"{task.id}.{PREHEAT}")
-    return max(found, 0 if until is None else until - heats, 0 if hot is None else hot.start - heats)
+    since = [one for one in (until, None if hot is None else hot.start) if one is not None]
+    return max(found, *(one + task.heats_min for one in since), 0)
 
 
 def _heated(task: Task, hot: Spell | None, where: Sequence[str]) -> Task:
@@ -217,8 +225,7 @@ def _still_can(
     task: Task, given: Given, work: Work, past: Past, fixed: Mapping[str, Given], timeline: Timeline
 ) -> bool:
     """Whether a task can still be where it was: not before now, after what it waits for, with what it takes free."""
-    heats = min((need.begins_after() for need in task.stations if need.before), default=0)
-    if given.start + min(heats, 0) < past.floor or given.start < past.earliest.get(task.id, 0):
+    if given.start - task.heats_min < past.floor or given.start < past.earliest.get(task.id, 0):
         return False
     for link in work.into[task.id]:
         if link.before in past.fixed:

@@ -5,22 +5,36 @@ from functools import cache
 from typing import Any, Literal, cast
 
 from jarcore.data import parameter, rendered, rows
+from jarcore.data.tables import number
 from jarcore.documents.plan import Gate
 from jarcore.jars import Laid
+from jarcore.service.jarring import goes_on
 from jarcore.service.portions import Portion
 from jarcore.service.preparing import TRIMMED
 from jarcore.service.timeline import OIL
 from jarcore.service.work import Part, Task
 
 # A batch is read off where it is lifted out for good; half-fried fish counts as raw.
-LIFTED, DONE_ZONE = "lift_out", "clean"
-IN_THE_HEAT = ("cook", "fry_again")
+DONE_ZONE = "clean"
+HEATED = ("cook", "fry_again")
 
 
 def gates_of(task: Task, part: Part, portions: Sequence[Portion]) -> list[Gate]:
     """The gates of a part of a task; PORTIONS are all that are cooked."""
+    mine = _portion_of(task, portions)
+    return [] if mine is None else list(_gates(task, part, mine))
+
+
+def left_alone(task: Task, part: Part, portions: Sequence[Portion]) -> bool:
+    """Whether a part is a spell on something hot and dry, where fish lets go when it is ready."""
+    mine = _portion_of(task, portions)
+    return part.do in HEATED and mine is not None and mine.ready.heat.kind.scorches
+
+
+def _portion_of(task: Task, portions: Sequence[Portion]) -> Portion | None:
+    """Whose task it is; one of a whole course is that of those who get it as it is written."""
     mine = [one for one in portions if task.portion in (one.key, one.course) and one.course == task.course]
-    return list(_gates(task, part, mine[-1])) if mine else []
+    return mine[-1] if mine else None
 
 
 def _gates(task: Task, part: Part, portion: Portion) -> Iterator[Gate]:
@@ -50,7 +64,7 @@ def _gates(task: Task, part: Part, portion: Portion) -> Iterator[Gate]:
 
 def _heated(task: Task, part: Part, portion: Portion) -> Iterator[Gate]:
     """What goes into the heat: into hot oil, and apart where it is cooked without something."""
-    first = next((one for one in task.parts if one.do in IN_THE_HEAT), None)
+    first = next((one for one in task.parts if one.do in HEATED), None)
     if part is not first:
         return
     if portion.without:
@@ -63,7 +77,7 @@ def _heated(task: Task, part: Part, portion: Portion) -> Iterator[Gate]:
 
 def _first_on(portion: Portion) -> Laid | None:
     """The first jar that is laid on the fish."""
-    return next((one for one in portion.ready.jars if not one.kind.finishes and not one.kind.coats), None)
+    return next((one for one in portion.ready.jars if one.contents.specs and goes_on(one)), None)
 
 
 def _gate(name: str, **values: Any) -> Gate:
@@ -77,6 +91,8 @@ def _gate(name: str, **values: Any) -> Gate:
         "unit": row["unit"] or None,
         "least": values["least"] if bound == "least" else None,
         "most": values["most"] if bound == "most" else None,
+        "low": number(row["low"]),
+        "high": number(row["high"]),
         "safety": row["safety"] == "1",
         "source": row["source"],
     }

@@ -1,6 +1,6 @@
 """What a plan gives up of what is elastic, in words, and the warm minutes that it makes."""
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 
 from jarcore.data import in_words, sentence
 from jarcore.documents.plan import Relaxed, Warm
@@ -12,15 +12,28 @@ from jarcore.service.portions import Portion
 from jarcore.service.served import ReadService
 from jarcore.service.work import Part
 
-SERVED = "service-time"
+SERVED, OVERDUE = "service-time", "overdue"
 # What is done with fish that is on the fire, and raw fish that waits in the kitchen.
 IN_THE_HEAT, WAITING = ("cook", "turn", "fry_again"), ("temper", "stand")
 
 
-def relaxed_in(decided: Decided, service: ReadService) -> list[Relaxed]:
-    """Everything elastic that is given up, the dearest first."""
-    found = [*_late(decided, service), *_waits(decided)]
+def relaxed_in(decided: Decided, service: ReadService, fixed: Collection[str] = ()) -> list[Relaxed]:
+    """Everything elastic that is given up, the dearest first; and before it what is overdue since work has begun: FIXED
+    are the tasks that have.
+    """
+    found = [*_overdue(decided, fixed), *_late(decided, service), *_waits(decided)]
     return [one for _, one in sorted(found, key=lambda pair: -pair[0])]
+
+
+def _overdue(decided: Decided, fixed: Collection[str]) -> Iterator[tuple[float, Relaxed]]:
+    """What cannot be kept any more, and is done as soon as it can be."""
+    for link in decided.work.links:
+        over = 0 if link.most is None or link.then in fixed else decided.wait(link) - link.most
+        if over > 0:
+            then = decided.work.by_id[link.then]
+            step = step_ids(then)[0]
+            text = sentence("relaxed/overdue", course=then.course, step=then.parts[0].text.rstrip("."), over=over)
+            yield 1e9 + over, {"rule": OVERDUE, "step": step, "by_min": float(over), "text": text}
 
 
 def _late(decided: Decided, service: ReadService) -> Iterator[tuple[float, Relaxed]]:

@@ -91,7 +91,7 @@ def jar_tasks(
     if alike:
         state.after, state.scraped, state.alike = list(alike.after), list(alike.scraped), alike
     for place, laid in enumerate(portion.ready.jars):
-        if laid.jar.kind is None or not laid.contents.specs or (alike and _goes_on(laid)):
+        if laid.jar.kind is None or not laid.contents.specs or (alike and goes_on(laid)):
             continue
         name = laid.jar.id or f"jar-{place + 1}"
         shared = made is not None and place in made.made and _holds_alike(laid, made.portion.ready.jars[place])
@@ -99,7 +99,7 @@ def jar_tasks(
         state.made[place] = ready
         if laid.kind.finishes:
             state.sauces.append((laid, ready))
-        elif _goes_on(laid):
+        elif goes_on(laid):
             _lay_on(state, laid, name, ready)
         else:
             state.coats.append((laid, _fresh(laid, ready)))
@@ -109,10 +109,10 @@ def jar_tasks(
 def laid_alike(one: Portion, other: Portion) -> bool:
     """Whether two portions go through the same jars until their coat."""
     pairs = zip(one.ready.jars, other.ready.jars, strict=True)
-    return all(_holds_alike(mine, theirs) for mine, theirs in pairs if _goes_on(mine))
+    return all(_holds_alike(mine, theirs) for mine, theirs in pairs if goes_on(mine))
 
 
-def _goes_on(laid: Laid) -> bool:
+def goes_on(laid: Laid) -> bool:
     """Whether a jar is laid on the fish before it is coated."""
     kind = laid.kind
     return not kind.finishes and not kind.coats and (kind.coat is None or kind.touches_raw)

@@ -6,7 +6,7 @@ from typing import Literal
 
 from jarcore.documents.plan import AmountOf, JarOnFish, PlannedStep
 from jarcore.service.deciding import Decided, Past
-from jarcore.service.gates import gates_of
+from jarcore.service.gates import gates_of, left_alone
 from jarcore.service.heating import HOLD, HOLD_RULE
 from jarcore.service.jarring import CONTACT
 from jarcore.service.portions import Portion
@@ -206,6 +206,8 @@ def planned(
         "calls": list(block.calls or (everybody if block.press != "none" else ())),
         "must": block.part.do == MUST,
         "amounts": [_amount(one) for one in block.part.amounts],
+        "rings": block.part.do != HOLD,
+        "alone": left_alone(task, block.part, portions),
         "gates": [] if block.wait else gates_of(task, block.part, portions),
     }
 

@@ -223,8 +223,7 @@ def earliest_starts(
             found[task.id] = fixed[task.id].start
             continue
         # What is heated up before it is not heated up before anything is planned.
-        start = floor - min((need.begins_after() for need in task.stations if need.before), default=0)
-        start = max(start, put_off.get(task.id, 0))
+        start = max(floor + task.heats_min, put_off.get(task.id, 0))
         for link in links:
             start = max(start, found[link.before] + work.by_id[link.before].minutes + link.least)
         open_ones = [work.by_id[name] for name in before[task.id] if name not in fixed]

@@ -21,6 +21,7 @@ def answer(schedule: Schedule) -> Plan:
     service, decided = schedule.service, schedule.decided
     reasons = Reasons(decided, service, schedule.past.floor)
     blocks = blocks_of(decided)
+    relaxed = relaxed_in(decided, service, schedule.past.fixed)
     served = sorted(
         (task for task in decided.work.tasks if task.at is not None), key=lambda task: (task.at or 0, task.id)
     )
@@ -33,7 +34,7 @@ def answer(schedule: Schedule) -> Plan:
         "format_version": FORMAT_VERSION,
         "engine": ENGINE,
         "title": service.title,
-        "kept": schedule.kept,
+        "kept": schedule.kept and not relaxed,
         "starts_at": service.zone.written(blocks[0].start) if blocks else None,
         "served": [
             {
@@ -48,7 +49,7 @@ def answer(schedule: Schedule) -> Plan:
         "windows": windows_in(decided, service),
         "drawn": list(schedule.work.drawn),
         "unplanned": [{"course": course, "text": text} for course, text in told],
-        "relaxed": relaxed_in(decided, service),
+        "relaxed": relaxed,
         "mends": [],
         "warm_minutes": warm,
         "gap": decided.gap,

@@ -53,8 +53,7 @@ class _Model:
         if task.id in self.past.fixed or task.pinned is not None:
             self.starts[task.id] = self.cp.NewConstant(now)
             return
-        heats = min((need.begins_after() for need in task.stations if need.before), default=0)
-        floor = max(0, self.past.floor - self.base) - heats
+        floor = max(0, self.past.floor - self.base) + task.heats_min
         floor = max(floor, self.past.earliest.get(task.id, self.base) - self.base)
         last = self.last
         start = self.cp.NewIntVar(min(now, max(floor, now - EARLIER)), last, task.id)

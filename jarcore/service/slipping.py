@@ -75,10 +75,9 @@ def _in_order(work: Work, past: Past) -> Iterator[Task]:
 
 def _not_before(task: Task, work: Work, past: Past, given: dict[str, Given]) -> int:
     """The earliest that a task may begin: when it was planned, not before now, after what it waits for."""
-    heats = min((need.begins_after() for need in task.stations if need.before), default=0)
     planned = past.before[task.id] if task.pinned is None else task.pinned
     waited = [given[link.before].start + work.by_id[link.before].minutes + link.least for link in work.into[task.id]]
-    return max(planned, past.floor - min(heats, 0), past.earliest.get(task.id, 0), *waited, 0)
+    return max(planned, past.floor + task.heats_min, past.earliest.get(task.id, 0), *waited, 0)
 
 
 def _soonest(task: Task, low: int, timeline: Timeline, planned: Given | None) -> Given | None:

@@ -100,6 +100,13 @@ class Task:
         return sum(part.minutes for part in self.parts)
 
     @property
+    def heats_min(self) -> int:
+        """How long before its start a station has to begin to heat up for it [min]."""
+        return max(
+            (-need.begins_after() for need in self.stations if need.before and need.begins_after() < 0), default=0
+        )
+
+    @property
     def handled(self) -> list[tuple[int, Part]]:
         """Those of its parts that take hands, each with when it begins after the task [min]."""
         at, found = 0, list[tuple[int, Part]]()

@@ -79,6 +79,12 @@ def core_json(answer: object) -> HttpResponse:
     return HttpResponse(json.dumps(answer, allow_nan=False), content_type="application/json")
 
 
+def attachment(answer: HttpResponse, name: str) -> HttpResponse:
+    """An answer that is kept as a file of a name."""
+    answer["Content-Disposition"] = f'attachment; filename="{name}"'
+    return answer
+
+
 def body(schema: dict[str, Any]) -> dict[str, Any]:
     """OpenAPI of a request body that the core's door reads."""
     return {"requestBody": {"required": True, "content": {"application/json": {"schema": schema}}}}

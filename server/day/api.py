@@ -10,7 +10,7 @@ from jarcore.documents.plan import Plan
 from jarcore.exchange import calendar, run_sheet
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import StaleOut, body, file_of, named
+from server.common.answers import StaleOut, attachment, body, file_of, named
 from server.day import planned, selectors, services
 from server.day.models import Service
 from server.day.planned import plan_of
@@ -235,6 +235,4 @@ def export_calendar(request: AuthedRequest, kitchen: str, service: int, person: 
 
 
 def _file(content: bytes, kind: str, name: str) -> HttpResponse:
-    answer = HttpResponse(content, content_type=kind)
-    answer["Content-Disposition"] = f'attachment; filename="{name}"'
-    return answer
+    return attachment(HttpResponse(content, content_type=kind), name)

@@ -1,6 +1,6 @@
 """Plans of services: what is filled from them at save, and the better plan that the worker looks for."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Iterable, Iterator
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -122,10 +122,8 @@ def plan_of(service: Service) -> Plan:
     return _at_once(service, service.document, None)
 
 
-def follow(number: int, happened: list[dict[str, Any]] | None, now: datetime) -> list[str]:
-    """Plan a service anew from now, by what has happened to its steps (as before, where it is not said); what is
-    otherwise by that, in words.
-    """
+def follow(number: int, happened: list[dict[str, Any]] | None, now: datetime) -> None:
+    """Plan a service anew from now, by what has happened to its steps (as before, where it is not said)."""
     with transaction.atomic():
         service = Service.objects.select_related("kitchen").held(number)
         anew = happened is not None and happened != service.happened
@@ -134,23 +132,23 @@ def follow(number: int, happened: list[dict[str, Any]] | None, now: datetime) ->
         service.planned_at = now
         shown = _shown(service)
         made = _at_once(service, service.document, shown)
-        says = costs(shown, made)
         if not anew and made == shown:
-            return says
-        service.plan_before, service.changed = dict(shown), says
+            return
+        service.plan_before, service.changed = dict(shown), costs(shown, made)
         service.plan = dict(made)
         service.plan_number += 1
         _fill_times(service, made)
         service.save(update_fields=[*(name for name in FILLED if name != "document"), "happened"])
         note(service.kitchen, What.SERVICE, service.pk, service.revision)
-    return says
 
 
-def put_off(service: Service, event: dict[str, Any], now: datetime) -> list[str]:
-    """What it would cost to put a step off, as an event says; nothing is changed by asking."""
-    service.planned_at, service.happened = now, [*(service.happened or ()), event]
-    shown = plan_of(service)
-    return costs(shown, _at_once(service, service.document, shown))
+def put_off(service: Service, events: Iterable[dict[str, Any]], now: datetime) -> Iterator[list[str]]:
+    """What it would cost if each of some events came on top, one without the other; nothing is changed by asking."""
+    happened, shown = service.happened or [], plan_of(service)
+    service.planned_at = now
+    for event in events:
+        service.happened = [*happened, event]
+        yield costs(shown, _at_once(service, service.document, shown))
 
 
 def look_for_better(number: int) -> None:

@@ -1,5 +1,6 @@
 """Runs over HTTP."""
 
+from dataclasses import asdict
 from datetime import datetime
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -14,7 +15,7 @@ from jarcore.documents.run import FORMAT, FORMAT_VERSION
 from jarcore.run import Record
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import body, core_json, named
+from server.common.answers import answered, attachment, body, core_json, named
 from server.common.text import Text
 from server.day.selectors import service_of
 from server.day.services import put_off
@@ -189,12 +190,7 @@ def send_events(
     mine = kitchen_to_write(request.user, kitchen)
     _find(request, kitchen, run)
     taken = services.take(mine, request.user, run, services.events_in(request.body), timezone.now())
-    return {**_live(_find(request, kitchen, run), after, plan_number), "taken": [vars_of(one) for one in taken]}
-
-
-def vars_of(one: services.Taken) -> dict[str, Any]:
-    """What became of an event, as it is answered."""
-    return {"id": one.id, "became": one.became, "told": one.told}
+    return {**_live(_find(request, kitchen, run), after, plan_number), "taken": [asdict(one) for one in taken]}
 
 
 @router.post("/kitchens/{kitchen}/runs/{run}/ask/not-yet", response={200: list[PutOffOut]}, operation_id="not_yet")
@@ -203,11 +199,9 @@ def not_yet(request: AuthedRequest, kitchen: str, run: int, asked: PutOffIn) -> 
     found, now = _find(request, kitchen, run), timezone.now()
     if found.service_id is None:
         raise Http404
-    answers = []
-    for until in asked.until:
-        event = {"do": "not_yet", "step": asked.step, "at": now.isoformat(), "until": until}
-        answers.append({"until": until, "says": put_off(service_of(found.kitchen, found.service_id), event, now)})
-    return answers
+    said = {"do": "not_yet", "step": asked.step, "at": now.isoformat()}
+    costs = put_off(service_of(found.kitchen, found.service_id), ({**said, "until": one} for one in asked.until), now)
+    return [{"until": until, "says": says} for until, says in zip(asked.until, costs, strict=True)]
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/record", response={200: Record}, operation_id="run_record")
@@ -219,7 +213,7 @@ def run_on_record(request: AuthedRequest, kitchen: str, run: int) -> HttpRespons
 @router.get(
     "/kitchens/{kitchen}/runs/{run}/document",
     operation_id="run_document",
-    openapi_extra={"responses": {200: {"content": {"application/json": {"schema": named("Run")}}}}},
+    openapi_extra=answered(named("Run")),
 )
 def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """A run as an open document."""
@@ -235,6 +229,4 @@ def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
         "plan": selectors.plan_of(found)[0],
         "events": selectors.events_after(found),
     }
-    answer = core_json(written)
-    answer["Content-Disposition"] = f'attachment; filename="run-{found.pk}.json"'
-    return answer
+    return attachment(core_json(written), f"run-{found.pk}.json")

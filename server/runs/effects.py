@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from jarcore.run.events import HAPPENED
+from jarcore.service import course_behind
 
 # What that is said changes a service, and the field that it is said in.
 COVERS, OFF = "covers", "off"
@@ -53,8 +54,9 @@ def taken_back(document: Mapping[str, Any], event: Mapping[str, Any], was: Any) 
 
 
 def _place(courses: Any, name: Any) -> int | None:
-    """Where a course is among those of a service; covers that came on top are its own."""
+    """Where a course is among those of a service; covers that came on top of one are its own."""
     if not isinstance(courses, list) or not isinstance(name, str):
         return None
-    ids = [one.get("id") if isinstance(one, Mapping) else None for one in courses]
-    return next((ids.index(one) for one in (name, name.partition("-more")[0]) if one in ids), None)
+    ids = [str(one.get("id")) if isinstance(one, Mapping) else "" for one in courses]
+    mine = course_behind(name, ids)
+    return None if mine is None else ids.index(mine)

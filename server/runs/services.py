@@ -159,9 +159,12 @@ def _kept(run: Run, user: User, sent: Sequence[Any], now: datetime) -> tuple[lis
 
 
 def _name(event: Any) -> UUID | None:
-    name = event.get("id") if isinstance(event, dict) else None
+    return _uuid(event.get("id")) if isinstance(event, dict) else None
+
+
+def _uuid(text: Any) -> UUID | None:
     try:
-        return UUID(name) if isinstance(name, str) else None
+        return UUID(text) if isinstance(text, str) else None
     except ValueError:
         return None
 
@@ -180,7 +183,7 @@ def _change(run: Run, row: RunEvent) -> Callable[[dict[str, Any]], dict[str, Any
         return lambda service: effects.changed(service, row.document)
     if row.document["do"] != VOID:
         return None
-    name = _name({"id": row.document.get("event")})
+    name = _uuid(row.document.get("event"))
     gone = None if name is None else RunEvent.objects.filter(run=run, pk=name).first()
     if gone is None or gone.was is None:
         return None

@@ -40,6 +40,7 @@ def state_of(events: list[Any]) -> dict[str, Any]:
     state = fold(PLAN, events_of(events, UTC))
     return {
         "steps": {name: one.standing for name, one in state.steps.items() if one.standing != "open"},
+        "gates": {" ".join(key): one.standing for key, one in state.gates.items() if one.standing != "open"},
         "timers": [[one.step, *map(clock, (one.due, one.best_from, one.latest))] for one in state.timers],
     }
 
@@ -216,6 +217,14 @@ class SlipTest(TestCase):
         self.assertEqual(served["c-more"][0], 2)
 
     def test_a_wait_that_is_overdue_is_done_at_once_and_told(self) -> None:
+        # What is lifted out is wiped within ten minutes.
+        slow = Evening(FRIDAY, lambda _step: 0).cooked(until="gurnard.b.lift-out")
+        slow.now += timedelta(hours=1)
+        slow.say("now", "")
+        told = {one["step"]: one["by_min"] for one in slow.plan["relaxed"] if one["rule"] == "overdue"}
+        lifted = at(next(one["at"] for one in slow.events if one["step"] == "gurnard.b.lift-out"))
+        self.assertEqual(told.get("gurnard.b.wipe"), (slow.now - lifted) / timedelta(minutes=1) - 10)
+        self.assertFalse(slow.plan["kept"])
         evening = Evening(small(), lambda step: 25 if step["do"] in ("rinse", "wipe", "dry") else 0).cooked()
         self.assertEqual(evening.open, [])
         self.assertEqual([after["unplanned"] for _, after in evening.followed if after["unplanned"]], [])
@@ -283,8 +292,12 @@ class RecordTest(TestCase):
         other = {"id": "h", "do": "happened", "what": "burnt", "course": "c", "at": trim["end"], "covers": 3}
         made = record(evening.first, evening.plan, [*evening.events, read, other], OSLO)
         row = next(one for one in made["steps"] if one["step"] == trim["id"])
-        self.assertEqual((row["planned_end"], row["late_min"]), (trim["end"], 4))
-        self.assertEqual(at(row["ended"]) - at(row["planned_end"]), timedelta(minutes=4))
-        self.assertEqual([one["held"] for one in row["gates"]], [True])
+        self.assertEqual((row["planned"], row["late_min"]), (trim["end"], 4))
+        self.assertEqual(at(str(row["was"])) - at(trim["end"]), timedelta(minutes=4))
+        self.assertEqual([one["standing"] for one in row["gates"]], ["held"])
+        # What nobody looked at is told too; of heat, when it was begun.
+        self.assertIn("open", {one["standing"] for step in made["steps"] for one in step["gates"]})
+        heat = next(one for one in evening.first["steps"] if one["do"] == "cook")
+        self.assertEqual(next(one for one in made["steps"] if one["step"] == heat["id"])["planned"], heat["start"])
         self.assertEqual([(one["what"], one["says"]) for one in made["happened"]], [("burnt", {"covers": 3})])
         self.assertEqual(made["open"], 0)

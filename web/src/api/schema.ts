@@ -3707,15 +3707,20 @@ export interface components {
         /**
          * Gate
          * @description What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`), at least or at
-         *     most so much. Where it is not, `instead` says what to do; `safety` that it can hurt somebody.
+         *     most so much. Below `low` and above `high` nothing can be there: then the reading is wrong. Where it is not so,
+         *     `instead` says what to do; `safety` that it can hurt somebody.
          */
         Gate: {
+            /** High */
+            high: number | null;
             /** Id */
             id: string;
             /** Instead */
             instead: string;
             /** Least */
             least: number | null;
+            /** Low */
+            low: number | null;
             /** Most */
             most: number | null;
             /** Safety */
@@ -3734,18 +3739,19 @@ export interface components {
         };
         /**
          * GateRead
-         * @description A gate of a step: what was asked, what was read and where that came from, whether it held, or why it was gone on
-         *     without.
+         * @description A gate of a step: what was asked, where it stands, what was read and where that came from, and why it was gone on
+         *     with where it did not hold.
          */
         GateRead: {
             /** Accepted */
             accepted: string | null;
-            /** Held */
-            held: boolean;
-            /** Safety */
-            safety: boolean;
             /** Source */
             source: string | null;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "open" | "held" | "accepted" | "failed" | "impossible";
             /** Text */
             text: string;
             /** Unit */
@@ -5447,13 +5453,16 @@ export interface components {
          *     `after` are the steps that it waits for. `fixed` says that it has happened or has begun, `pinned` that a cook has
          *     put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
          *     begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out; `amounts` is what
-         *     is weighed for it.
+         *     is weighed for it. A wait `rings` where somebody has to come when it is over; what is left `alone` lets go by
+         *     itself.
          */
         PlannedStep: {
             /** Active */
             active: boolean;
             /** After */
             after: string[];
+            /** Alone */
+            alone: boolean;
             /** Amounts */
             amounts: components["schemas"]["AmountOf"][];
             /** Calls */
@@ -5487,6 +5496,8 @@ export interface components {
              * @enum {string}
              */
             press: "done" | "begin" | "none";
+            /** Rings */
+            rings: boolean;
             /** Start */
             start: string;
             /** Stations */
@@ -7033,32 +7044,28 @@ export interface components {
         };
         /**
          * StepOnRecord
-         * @description A step as planned and as it was; null where nobody said so. `late_min` is how much later than planned it was over
-         *     [min]; a step that came on top was never planned.
+         * @description A step as planned and as it was: when it was over, or when it began where nothing else is said of it; null where
+         *     it was never planned, or where nobody said so. `late_min` is how much later than planned that was [min].
          */
         StepOnRecord: {
-            /** Began */
-            began: string | null;
             /** By */
             by: string | null;
             /** Course */
             course: string | null;
-            /** Ended */
-            ended: string | null;
             /** Gates */
             gates: components["schemas"]["GateRead"][];
             /** Late Min */
             late_min: number | null;
-            /** Planned End */
-            planned_end: string | null;
-            /** Planned Start */
-            planned_start: string | null;
+            /** Planned */
+            planned: string | null;
             /** Skipped */
             skipped: string | null;
             /** Step */
             step: string;
             /** Text */
             text: string;
+            /** Was */
+            was: string | null;
         };
         /**
          * StepRead
