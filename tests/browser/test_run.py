@@ -5,6 +5,7 @@ from typing import Any
 
 import time_machine
 from selenium import webdriver
+from selenium.webdriver.common.keys import Keys
 
 from server.accounts.models import User
 from server.day.models import Service
@@ -82,8 +83,8 @@ class RunTest(RunBrowserTest):
         self.page.done()
         self.page.comes_to(TRIM)
         self.assertEqual(self.told(), [("passed", RECEIVE), ("passed", RECEIVE), ("done", RECEIVE)])
-        read = [(one.document.get("value"), one.document.get("held")) for one in RunEvent.objects.order_by("number")]
-        self.assertEqual(read, [(9, False), (3.2, True), (None, None)])
+        read = [one.document.get("value") for one in RunEvent.objects.order_by("number")]
+        self.assertEqual(read, [9, 3.2, None])
         last = RunEvent.objects.latest("number").document
         self.assertEqual((last["by"], last["signed"], last["source"]), ("MK", "MK", "pressed"))
         version = Service.objects.get(pk=self.service.pk).document["courses"][0]["version"]
@@ -113,7 +114,30 @@ class RunTest(RunBrowserTest):
         self.page.done()
         self.page.sent()
         accepted = RunEvent.objects.get(document__accepted__isnull=False).document
-        self.assertEqual((accepted["value"], accepted["held"], accepted["signed"]), (6.5, False, "MK"))
+        self.assertEqual((accepted["value"], accepted["signed"]), (6.5, "MK"))
+
+    def test_what_is_typed_wrong_is_told_where_it_is_and_nothing_typed_is_lost(self) -> None:
+        begun = self.begun()
+        self.page.read("fish-cold", "cold")
+        self.page.sees("[data-gate=fish-cold]", "“cold” is no number")
+        self.page.retype("fish-cold", "400")
+        self.page.sees("[data-gate=fish-cold]", "400 °C cannot be")
+        self.assertFalse(self.page.can_be_done())
+        self.page.something_else("covers")
+        field = self.page.one("[role=dialog] input")
+        field.send_keys("many")
+        self.page.sees("[role=dialog]", "“many” is no number of covers")
+        self.assertFalse(self.page.one("[data-part=say]").is_enabled())
+        # Somebody else does the step meanwhile: what is being said stays where it is.
+        self.says(begun, RECEIVE)
+        self.page.until(lambda: self.page.standing(RECEIVE) == "over", "the other tablet's word comes in")
+        self.assertEqual(field.get_attribute("value"), "many")
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys("5")
+        self.page.say_so()
+        self.page.sent()
+        self.service.refresh_from_db()
+        self.assertEqual(self.service.document["courses"][0]["covers"], 5)
 
     def test_put_off_it_says_what_that_costs_and_covers_change_under_way(self) -> None:
         run_ = self.begun()

@@ -30,6 +30,8 @@ const step = (id: string, start: string, end: string, more: Partial<PlannedStep>
   must: false,
   gates: [],
   amounts: [],
+  rings: true,
+  alone: false,
   ...more,
 });
 const planOf = (steps: PlannedStep[]) => ({ steps, windows: [], served: [] }) as unknown as Plan;

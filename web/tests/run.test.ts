@@ -29,6 +29,10 @@ test('events leave each step where the core leaves it', () => {
       standing === 'open' ? [] : [[name, standing]],
     );
     assert.deepEqual(Object.fromEntries(stands), JSON.parse(row.steps ?? ''), row.case);
+    const gates = [...state.gates].flatMap(([key, { standing }]) =>
+      standing === 'open' ? [] : [[key.replace('\n', ' '), standing]],
+    );
+    assert.deepEqual(Object.fromEntries(gates), JSON.parse(row.gates ?? ''), row.case);
     const timers = state.timers.map(({ step, due, bestFrom, latest }) => [
       step,
       ...[due, bestFrom, latest].map(clock),

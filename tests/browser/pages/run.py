@@ -60,6 +60,11 @@ class RunPage(Page):
                 self.one("[data-gate] [role=alert]")
                 return
 
+    def retype(self, gate: str, value: str) -> None:
+        """Type another value over what stands at a gate."""
+        self.one(f"[data-gate={gate}] input").send_keys(Keys.CONTROL, "a")
+        self.read(gate, value)
+
     def looked(self, gate: str) -> None:
         """Say of a gate that is looked at that it is so."""
         self.one(f"[data-gate={gate}] button").click()

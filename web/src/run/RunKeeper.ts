@@ -25,8 +25,9 @@ export interface Shown {
   changed: string[];
   /** How many events wait to be sent. */
   unsent: number;
-  /** Why the server is not heard, while it is not. */
+  /** Why the server is not heard, while it is not; and when it was last, by its clock [ms since the epoch]. */
   problem: Problem | null;
+  heardAt: number;
   /** What was told of events that were sent. */
   told: string[];
   /** Whether this tablet keeps what it cannot send. */
@@ -202,6 +203,7 @@ export class RunKeeper {
       changed: this.live.changed,
       unsent: this.waiting.length,
       problem: this.problem,
+      heardAt: this.live.now_ms,
       told: this.told,
       keeps: this.store.keeps,
       endedAt: this.live.ended_at,

@@ -1,4 +1,4 @@
-import type { Plan, PlannedStep } from '@/api';
+import type { Gate, Plan, PlannedStep } from '@/api';
 import type { Told } from './events';
 
 /**
@@ -26,11 +26,17 @@ export interface Timer {
   latest: number | null;
 }
 
+/** Where a gate stands, and what was said of it last. */
+export interface GateState {
+  standing: 'open' | 'held' | 'accepted' | 'failed' | 'impossible';
+  event: Told | null;
+}
+
 export interface State {
   steps: ReadonlyMap<string, StepState>;
   timers: Timer[];
-  /** Gates that were passed, by step and gate. */
-  passed: ReadonlyMap<string, Told>;
+  /** Gates by step and gate. */
+  gates: ReadonlyMap<string, GateState>;
   ended: number | null;
 }
 
@@ -81,7 +87,29 @@ export function fold(plan: Plan, events: readonly Told[]): State {
   const before = allBefore(plan, said);
   const steps = new Map<string, StepState>();
   for (const step of inOrder(plan)) steps.set(step.id, stateOf(step, said, before, steps));
-  return { steps, timers: timersOf(plan, steps), passed: said.passed, ended: said.ended };
+  const gates = new Map(
+    plan.steps.flatMap((step) =>
+      step.gates.map((gate) => {
+        const key = gateKey(step.id, gate.id);
+        return [key, gateState(gate, said.passed.get(key) ?? null)] as const;
+      }),
+    ),
+  );
+  return { steps, timers: timersOf(plan, steps), gates, ended: said.ended };
+}
+
+const outside = (value: number, least: number | null, most: number | null): boolean =>
+  (least !== null && value < least) || (most !== null && value > most);
+
+/** Where what was said last of a gate leaves it: by what was read, whatever whoever said it makes of that. */
+function gateState(gate: Gate, event: Told | null): GateState {
+  if (!event) return { standing: 'open', event };
+  const { value, held, accepted } = event.says;
+  const read = typeof value === 'number' && !outside(value, gate.low, gate.high) ? value : null;
+  const holds = gate.unit === null ? held === true : read !== null && !outside(read, gate.least, gate.most);
+  if (holds) return { standing: 'held', event };
+  if (accepted) return { standing: 'accepted', event };
+  return { standing: gate.unit === null || read !== null ? 'failed' : 'impossible', event };
 }
 
 /** All that comes before a step that has begun. */

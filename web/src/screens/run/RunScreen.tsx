@@ -32,6 +32,7 @@ export function RunScreen() {
   const shown = useSyncExternalStore(keeper.subscribe, keeper.snapshot);
   const [now, setNow] = useState(keeper.now);
   const [said, setSaid] = useState<Said | null>(null);
+  const [typed] = useState(() => new Map<string, string>());
 
   useAwake();
   useEffect(() => {
@@ -64,6 +65,7 @@ export function RunScreen() {
     run: number,
     service: opened.service,
     document,
+    courses: list(document.courses).length,
     shown,
     keeper,
     who,
@@ -77,6 +79,7 @@ export function RunScreen() {
       keeper.say(who, { do: 'void', event });
       setSaid(null);
     },
+    typed,
   };
   const title = text(document.title) || words.untitled;
   return (

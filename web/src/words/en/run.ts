@@ -65,9 +65,11 @@ export const run = {
   must: 'This cannot be left out.',
   told: '{what}, {at}.',
   leftToUndo: '{seconds} s',
-  gates: 'First:',
   held: '{value} {unit}: so it is.',
+  isSo: 'So it is.',
   notHeld: '{value} {unit}. {instead}',
+  impossible: '{value} {unit} cannot be. Look at the probe, and read it again.',
+  noNumber: '“{value}” is no number. Type one, such as 3.5.',
   acceptedBecause: 'Gone on all the same: {why}',
   becauseSafety:
     'This can hurt somebody. It is on record with your initials. Local codes and your own inspector come first.',
@@ -91,6 +93,12 @@ export const run = {
     skip: 'Left out',
     other: 'Something else',
   },
+  /** What is wrong with what is typed. */
+  wrong: {
+    covers: '“{value}” is no number of covers. Type a whole one.',
+    minutes: '“{value}” is no number of minutes. Type one above 0.',
+    warm: '“{value}” is no number of degrees. Type one, such as 9.',
+  },
   deedsHappened: { started: 'begun', done: 'done', skipped: 'left out', not_yet: 'not yet', ended: 'ended' },
   readOff: 'read: {value} {unit}',
   looked: 'looked at',
@@ -112,7 +120,6 @@ export const run = {
   otherNow: '{who}, now:',
   otherNext: '{who}, at {at}:',
   free: 'free',
-  at: '{at}',
   /** How it stands with the server. */
   unsent: '{many} kept on this tablet, not sent yet.',
   asOf: 'The plan is as of {at}.',
@@ -130,8 +137,15 @@ export const run = {
   recordLast: 'The last plate was {time} late.',
   recordOnTime: 'The last plate was on time.',
   recordWarm: '{course}: {minutes} warm minutes by how it went.',
+  /** Where a gate stood in the end. */
+  stood: {
+    open: 'nobody looked',
+    held: '✓',
+    accepted: '',
+    failed: 'not so',
+    impossible: 'not read',
+  },
   recordSkipped: 'left out: {why}',
-  onTime: 'on time',
   /** What the big button says has happened, by the deed. */
   done: {
     thaw: 'Out to thaw',

@@ -1,49 +1,84 @@
+import { useState } from 'react';
 import type { PlannedStep } from '@/api';
 import { nextOf } from '@/run/fold';
 import { fill, named } from '@/words';
 import { duration, grams, onScale } from '@/words/numbers';
 import { run as words } from '@/words/run';
+import { calledOf, deedOf } from '../state/called';
 import { clockAt, minutesTo } from '../state/clock';
 import { stateOf, useRun } from '../state/opened';
 import { soundOn } from '../state/useAlarm';
-import { Gates, useGates } from './Gates';
+import { allPassed, Gates } from './Gates';
 import { NotYet } from './NotYet';
 import { SomethingElse } from './SomethingElse';
 
-/** What stands at the tablet to be done now, huge: its reason, one button that says what has happened, and two others. */
+/** What is asked of a step besides whether it is done. */
+type Asked = { what: 'not-yet'; step: PlannedStep } | { what: 'else'; step: PlannedStep | null };
+
+/**
+ * What stands at the tablet to be done now, huge: its reason, one button that says what has happened, and two others.
+ * What is asked in between stays open whatever stands there meanwhile.
+ */
 export function Action() {
   const { shown, who, now } = useRun();
   const next = nextOf(shown.plan, shown.state, who, now);
+  const [asked, ask] = useState<Asked | null>(null);
+  const close = () => ask(null);
   return (
     <section aria-label={words.names.now} data-part="action" className="min-w-0">
       <TakeBack />
-      {next ? <Step key={next.step.id} step={next.step} waits={next.waits} /> : <Nothing />}
+      {next ? (
+        <Step key={next.step.id} step={next.step} waits={next.waits} ask={ask} />
+      ) : (
+        <Nothing ask={ask} />
+      )}
+      {asked?.what === 'not-yet' && <NotYet step={asked.step} onClose={close} />}
+      {asked?.what === 'else' && <SomethingElse step={asked.step} onClose={close} />}
     </section>
   );
 }
 
-function Nothing() {
-  const { who, document } = useRun();
+function Nothing({ ask }: { ask: (asked: Asked) => void }) {
+  const { who, readOnly } = useRun();
   return (
     <div className="rounded-plate border border-line bg-plate p-5">
       <h2 className="text-3xl">{fill(words.nothing, { who })}</h2>
       <p className="mt-2 text-xl text-quiet">{words.nothingSays}</p>
-      <SomethingElse step={null} look="light" key={String(document.title)} />
+      {!readOnly && <Beside what="else" dark={false} onPress={() => ask({ what: 'else', step: null })} />}
     </div>
+  );
+}
+
+/** A button beside the big one. */
+function Beside({ what, dark, onPress }: { what: Asked['what']; dark: boolean; onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      data-part={what}
+      onClick={onPress}
+      className={`min-h-14 w-full rounded-plate border-2 px-3 text-xl font-semibold ${dark ? 'border-on-kelp/60' : 'mt-2 border-edge bg-plate text-ink'}`}
+    >
+      {what === 'else' ? words.names.else : words.names.notYet}
+    </button>
   );
 }
 
 /** What is longer is written smaller, so that the button stays in sight. */
 const LONG = 55;
 
-function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
-  const { shown, say, readOnly } = useRun();
-  const gates = useGates(step);
+interface StepProps {
+  step: PlannedStep;
+  waits: PlannedStep[];
+  ask: (asked: Asked) => void;
+}
+
+function Step({ step, waits, ask }: StepProps) {
+  const { shown, say, readOnly, courses } = useRun();
   const stands = stateOf(shown, step);
   const begins = step.press === 'begin';
   const button = begins && step.do === 'side' ? words.begun.side : named(words.done, step.do);
   const due = useDue(step);
-  const deed = step.text.replace(/\.$/, '');
+  const deed = deedOf(step);
   return (
     <div
       data-step={step.id}
@@ -51,6 +86,7 @@ function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
       className={`rounded-plate p-4 sm:p-5 ${due.soon || waits.length > 0 ? 'border-2 border-kelp bg-plate' : 'bg-kelp text-on-kelp'}`}
     >
       <p className="text-lg" data-part="when">
+        {step.course && courses > 1 && <b data-part="course">{step.course} · </b>}
         {due.words}
         {stands.until !== null && ` · ${fill(words.putOff, { at: clockAt(step.start, stands.until) })}`}
       </p>
@@ -69,7 +105,7 @@ function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
       {waits.length > 0 && (
         <p className="mt-3 text-xl font-semibold" data-part="waits">
           {fill(words.waitsFor, {
-            steps: waits.map(({ text }) => `“${text.replace(/\.$/, '')}”`).join(', '),
+            steps: waits.map((one) => `“${calledOf(one, courses)}”`).join(', '),
           })}
         </p>
       )}
@@ -80,7 +116,7 @@ function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
           <button
             type="button"
             data-part="done"
-            disabled={!gates.passed}
+            disabled={!allPassed(shown, step)}
             onClick={() => {
               void soundOn();
               say({ do: begins ? 'started' : 'done', step: step.id }, button);
@@ -90,8 +126,8 @@ function Step({ step, waits }: { step: PlannedStep; waits: PlannedStep[] }) {
             {button}
           </button>
           <div className="mt-2 grid grid-cols-2 gap-2">
-            <NotYet step={step} look={due.soon ? 'light' : 'dark'} />
-            <SomethingElse step={step} look={due.soon ? 'light' : 'dark'} />
+            <Beside what="not-yet" dark={!due.soon} onPress={() => ask({ what: 'not-yet', step })} />
+            <Beside what="else" dark={!due.soon} onPress={() => ask({ what: 'else', step })} />
           </div>
         </>
       )}

@@ -1,20 +1,10 @@
 import { useState } from 'react';
-import type { Gate, PlannedStep } from '@/api';
+import type { Gate, PlannedStep, RunEvent } from '@/api';
 import { gateKey } from '@/run/fold';
-import { fill } from '@/words';
-import { inUnit } from '@/words/numbers';
+import type { Shown } from '@/run/RunKeeper';
+import { fill, named, terms } from '@/words';
 import { run as words } from '@/words/run';
-import { useRun } from '../state/opened';
-
-/** Whether every gate of a step is passed, or was gone on without. */
-export function useGates(step: PlannedStep): { passed: boolean } {
-  const { shown } = useRun();
-  const open = step.gates.filter((gate) => {
-    const says = shown.state.passed.get(gateKey(step.id, gate.id))?.says;
-    return !(says?.held === true || says?.accepted);
-  });
-  return { passed: open.length === 0 };
-}
+import { useRun, useTyped } from '../state/opened';
 
 /** What has to be so at a step: looked at, or read off. */
 export function Gates({ step }: { step: PlannedStep }) {
@@ -28,51 +18,50 @@ export function Gates({ step }: { step: PlannedStep }) {
   );
 }
 
-const UNITS: Record<string, string> = { degC: '°C' };
+/** So much of a reason is kept [characters]. */
+export const LONGEST = 800;
 
 function GateLine({ step, gate }: { step: PlannedStep; gate: Gate }) {
   const { shown, say } = useRun();
-  const says = shown.state.passed.get(gateKey(step.id, gate.id))?.says;
-  const passed = says?.held === true || Boolean(says?.accepted);
-  const failed = says !== undefined && !passed;
-  const pass = (value: number | null, held: boolean) =>
-    say(
-      {
-        do: 'passed',
-        step: step.id,
-        gate: gate.id,
-        held,
-        source: value === null ? 'pressed' : 'typed',
-        ...(value === null ? {} : { value, unit: gate.unit ?? '' }),
-      },
-      gate.text,
-    );
+  const stands = shown.state.gates.get(gateKey(step.id, gate.id));
+  const standing = stands?.standing ?? 'open';
+  const says = stands?.event?.says;
+  const value = says?.value ?? null;
+  const passed = isPassed(standing);
+  const failed = standing === 'failed' || standing === 'impossible';
+  const pass = (said: Omit<RunEvent, 'do'>) =>
+    say({ do: 'passed', step: step.id, gate: gate.id, ...said }, gate.text);
+  const reading = { value: value ?? '', unit: unitOf(gate) };
   return (
     <li
       data-gate={gate.id}
+      data-standing={standing}
       data-passed={passed}
       className={`rounded-plate bg-plate p-3 text-ink ${failed ? 'border-2 border-stop' : ''}`}
     >
       <div className="flex flex-wrap items-center gap-3">
         <p className="min-w-0 grow basis-60 text-xl font-semibold">{gate.text}</p>
-        {passed ? (
+        {passed && (
           <p className="text-lg font-semibold text-best">
-            {gate.unit && says?.value !== undefined && says.value !== null && says.held
-              ? fill(words.held, {
-                  value: inUnit(says.value, gate.unit).replace(/ .*$/, ''),
-                  unit: UNITS[gate.unit] ?? '',
-                })
-              : says?.accepted
-                ? fill(words.acceptedBecause, { why: says.accepted })
-                : '✓'}
+            {standing === 'accepted'
+              ? fill(words.acceptedBecause, { why: says?.accepted ?? '' })
+              : value === null
+                ? words.isSo
+                : fill(words.held, reading)}
           </p>
-        ) : gate.unit ? (
-          <Reading gate={gate} onRead={(value) => pass(value, holds(gate, value))} />
-        ) : (
+        )}
+        {!passed && gate.unit && (
+          <Reading
+            gate={gate}
+            where={gateKey(step.id, gate.id)}
+            onRead={(read) => pass({ value: read, unit: gate.unit, source: 'typed' })}
+          />
+        )}
+        {!passed && !gate.unit && (
           <button
             type="button"
             aria-label={`${gate.text} ${words.names.yes}`}
-            onClick={() => pass(null, true)}
+            onClick={() => pass({ held: true })}
             className="min-h-14 min-w-24 rounded-control bg-kelp px-5 text-xl font-bold text-on-kelp"
           >
             {words.names.yes}
@@ -81,29 +70,39 @@ function GateLine({ step, gate }: { step: PlannedStep; gate: Gate }) {
       </div>
       {failed && (
         <p className="mt-2 text-xl font-semibold text-stop" role="alert">
-          {fill(words.notHeld, {
-            value: says.value ?? '',
-            unit: UNITS[gate.unit ?? ''] ?? '',
-            instead: gate.instead,
-          })}
+          {standing === 'impossible'
+            ? fill(words.impossible, reading)
+            : fill(words.notHeld, { ...reading, instead: gate.instead })}
         </p>
       )}
-      {failed && <Anyway step={step} gate={gate} value={says.value ?? null} />}
+      {failed && <Anyway step={step} gate={gate} value={standing === 'failed' ? value : null} />}
     </li>
   );
 }
 
-/** Whether a value is within what a gate allows. */
-const holds = ({ least, most }: Gate, value: number): boolean =>
-  (least === null || value >= least) && (most === null || value <= most);
+/** Whether a step goes on by a gate. */
+const isPassed = (standing: string | undefined): boolean => standing === 'held' || standing === 'accepted';
 
-function Reading({ gate, onRead }: { gate: Gate; onRead: (value: number) => void }) {
-  const [text, setText] = useState('');
+/** Whether every gate of a step is passed. */
+export const allPassed = ({ state }: Shown, step: PlannedStep): boolean =>
+  step.gates.every((gate) => isPassed(state.gates.get(gateKey(step.id, gate.id))?.standing));
+
+const unitOf = ({ unit }: Gate): string => (unit ? named(terms.units, unit) : '');
+
+interface ReadingProps {
+  gate: Gate;
+  where: string;
+  onRead: (value: number) => void;
+}
+
+function Reading({ gate, where, onRead }: ReadingProps) {
+  const [text, setText] = useTyped(where);
   const value = Number(text.trim().replace(',', '.'));
-  const read = text.trim() !== '' && Number.isFinite(value) && Math.abs(value) < 500;
+  const read = text.trim() !== '' && Number.isFinite(value);
+  const wrong = text.trim() !== '' && !read && !/^-$/.test(text.trim());
   return (
     <form
-      className="flex items-center gap-2"
+      className="flex flex-wrap items-center gap-2"
       onSubmit={(event) => {
         event.preventDefault();
         if (!read) return;
@@ -112,15 +111,15 @@ function Reading({ gate, onRead }: { gate: Gate; onRead: (value: number) => void
       }}
     >
       <input
-        aria-label={fill(words.names.read, { gate: gate.text, unit: UNITS[gate.unit ?? ''] ?? '' })}
+        aria-label={fill(words.names.read, { gate: gate.text, unit: unitOf(gate) })}
         inputMode="decimal"
         autoComplete="off"
         value={text}
         onChange={(event) => setText(event.target.value)}
-        aria-invalid={text.trim() !== '' && !read ? true : undefined}
-        className="h-14 w-24 rounded-control border-2 border-edge bg-plate px-3 text-right text-2xl font-bold"
+        aria-invalid={wrong || undefined}
+        className={`h-14 w-24 rounded-control border-2 bg-plate px-3 text-right text-2xl font-bold ${wrong ? 'border-stop' : 'border-edge'}`}
       />
-      <span className="text-xl">{UNITS[gate.unit ?? '']}</span>
+      <span className="text-xl">{unitOf(gate)}</span>
       <button
         type="submit"
         disabled={!read}
@@ -128,6 +127,11 @@ function Reading({ gate, onRead }: { gate: Gate; onRead: (value: number) => void
       >
         {words.names.readIt}
       </button>
+      {wrong && (
+        <p className="w-full text-lg text-stop" role="alert">
+          {fill(words.noNumber, { value: text.trim() })}
+        </p>
+      )}
     </form>
   );
 }
@@ -135,8 +139,8 @@ function Reading({ gate, onRead }: { gate: Gate; onRead: (value: number) => void
 /** Going on without: knowingly, with a reason, and on record. */
 function Anyway({ step, gate, value }: { step: PlannedStep; gate: Gate; value: number | null }) {
   const { say } = useRun();
-  const [open, setOpen] = useState(false);
-  const [why, setWhy] = useState('');
+  const [why, setWhy] = useTyped(`why ${gateKey(step.id, gate.id)}`);
+  const [open, setOpen] = useState(why !== '');
   if (!open)
     return (
       <button type="button" onClick={() => setOpen(true)} className="mt-2 min-h-11 px-1 text-lg underline">
@@ -149,17 +153,12 @@ function Anyway({ step, gate, value }: { step: PlannedStep; gate: Gate; value: n
       onSubmit={(event) => {
         event.preventDefault();
         if (!why.trim()) return;
+        const read = value === null ? {} : { value, unit: gate.unit, source: 'typed' };
         say(
-          {
-            do: 'passed',
-            step: step.id,
-            gate: gate.id,
-            held: false,
-            accepted: why.trim(),
-            ...(value === null ? {} : { value, unit: gate.unit ?? '' }),
-          },
+          { do: 'passed', step: step.id, gate: gate.id, accepted: why.trim(), ...read },
           words.names.goOnAnyway,
         );
+        setWhy('');
       }}
     >
       <p className="text-base">
@@ -169,6 +168,7 @@ function Anyway({ step, gate, value }: { step: PlannedStep; gate: Gate; value: n
         <input
           aria-label={words.names.why}
           placeholder={words.names.why}
+          maxLength={LONGEST}
           value={why}
           onChange={(event) => setWhy(event.target.value)}
           className="h-12 min-w-0 grow rounded-control border-2 border-edge bg-plate px-3 text-lg"

@@ -1,6 +1,7 @@
 import { eventsOf, type Told } from '@/run/events';
-import { fill, named } from '@/words';
+import { fill, named, terms } from '@/words';
 import { run as words } from '@/words/run';
+import { calledOf } from '../state/called';
 import { clockAt } from '../state/clock';
 import { useRun } from '../state/opened';
 
@@ -9,9 +10,12 @@ const MOST = 6;
 
 /** What was said last, each with the way to take it back: an event is never changed, another one voids it. */
 export function Happened() {
-  const { shown, keeper, takeBack, readOnly } = useRun();
-  const steps = new Map(shown.plan.steps.map((step) => [step.id, step.text]));
-  const last = eventsOf(keeper.written()).reverse().slice(0, MOST);
+  const { shown, keeper, takeBack, readOnly, courses } = useRun();
+  const steps = new Map(shown.plan.steps.map((step) => [step.id, step]));
+  const last = eventsOf(keeper.written())
+    .filter((event) => event.do !== 'void')
+    .reverse()
+    .slice(0, MOST);
   const called = (event: Told): string => {
     const what = event.says.what as keyof typeof words.whats | undefined;
     if (event.do === 'happened') return words.whats[what ?? 'other'] ?? words.whats.other;
@@ -19,9 +23,9 @@ export function Happened() {
       event.do === 'passed'
         ? event.says.value === null || event.says.value === undefined
           ? words.looked
-          : fill(words.readOff, { value: event.says.value, unit: event.says.unit === 'degC' ? '°C' : '' })
+          : fill(words.readOff, { value: event.says.value, unit: named(terms.units, event.says.unit ?? '') })
         : named(words.deedsHappened, event.do);
-    return `${(event.step ? (steps.get(event.step) ?? '') : '').replace(/\.$/, '')} ${deed}`.trim();
+    return `${calledOf(steps.get(event.step ?? ''), courses)} ${deed}`.trim();
   };
   if (last.length === 0) return null;
   return (

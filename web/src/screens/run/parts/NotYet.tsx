@@ -5,25 +5,19 @@ import { Dialog } from '@/ui';
 import { fill } from '@/words';
 import { duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
+import { deedOf } from '../state/called';
 import { clockAt } from '../state/clock';
 import { useRun } from '../state/opened';
-import { LOOKS, type Side } from './SomethingElse';
 
 /** A step is put off by so much [min]. */
 const BY_MIN = [5, 10, 20];
 
 /** Not yet: until when, and what that costs. */
-export function NotYet({ step, look }: { step: PlannedStep; look: Side }) {
-  const [open, setOpen] = useState(false);
+export function NotYet({ step, onClose }: { step: PlannedStep; onClose: () => void }) {
   return (
-    <>
-      <button type="button" data-part="not-yet" onClick={() => setOpen(true)} className={LOOKS[look]}>
-        {words.names.notYet}
-      </button>
-      <Dialog open={open} onOpenChange={setOpen} title={step.text} says={words.notYetSays}>
-        {open && <Choices step={step} onSaid={() => setOpen(false)} />}
-      </Dialog>
-    </>
+    <Dialog open onOpenChange={(open) => !open && onClose()} title={deedOf(step)} says={words.notYetSays}>
+      <Choices step={step} onSaid={onClose} />
+    </Dialog>
   );
 }
 

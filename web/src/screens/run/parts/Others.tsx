@@ -2,6 +2,7 @@ import type { PlannedStep } from '@/api';
 import { nextOf } from '@/run/fold';
 import { fill } from '@/words';
 import { run as words } from '@/words/run';
+import { calledOf } from '../state/called';
 import { stateOf, useRun } from '../state/opened';
 
 /** So many steps of all hands are told ahead. */
@@ -9,7 +10,7 @@ const AHEAD = 3;
 
 /** What the others are at, and the next steps of all hands. */
 export function Others() {
-  const { shown, who, people, now } = useRun();
+  const { shown, who, people, now, courses } = useRun();
   const first = new Map(people.map((one) => [one, nextOf(shown.plan, shown.state, one, now)?.step]));
   const current = new Set([...first.values()].map((step) => step?.id));
   const next = shown.plan.steps
@@ -36,7 +37,7 @@ export function Others() {
                   at: step?.start.slice(11, 16) ?? '',
                 })}
               </b>{' '}
-              {step?.text ?? words.free}
+              {step ? calledOf(step, courses) : words.free}
             </p>
           );
         })}
@@ -50,10 +51,11 @@ export function Others() {
 }
 
 function Next({ step }: { step: PlannedStep }) {
+  const { courses } = useRun();
   return (
     <li className="flex gap-4 border-b border-line px-4 py-2 last:border-b-0" data-next={step.id}>
       <span className="text-xl font-bold">{step.start.slice(11, 16)}</span>
-      <span className="min-w-0 grow text-lg">{step.text}</span>
+      <span className="min-w-0 grow text-lg">{calledOf(step, courses)}</span>
       <span className="text-lg font-semibold">{step.calls.join(', ')}</span>
     </li>
   );

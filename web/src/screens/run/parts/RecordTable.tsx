@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { recordQuery, runDocumentAt } from '@/api';
-import { fill } from '@/words';
+import { fill, named, terms } from '@/words';
 import { duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
 
@@ -51,8 +51,8 @@ export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) 
         <tbody>
           {record.steps.map((step) => (
             <tr key={step.step} className="border-b border-line align-top" data-record={step.step}>
-              <td className="p-1.5">{clock(step.planned_end)}</td>
-              <td className="p-1.5 font-semibold">{clock(step.ended ?? step.began)}</td>
+              <td className="p-1.5">{clock(step.planned)}</td>
+              <td className="p-1.5 font-semibold">{clock(step.was)}</td>
               <td className={`p-1.5 ${(step.late_min ?? 0) > 1 ? 'text-warn' : 'text-quiet'}`}>
                 {step.late_min !== null && step.late_min > 1 ? duration(step.late_min) : ''}
               </td>
@@ -62,9 +62,15 @@ export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) 
                   <span className="block text-warn">{fill(words.recordSkipped, { why: step.skipped })}</span>
                 )}
                 {step.gates.map((gate) => (
-                  <span key={gate.text} className={`block text-sm ${gate.held ? 'text-quiet' : 'text-stop'}`}>
-                    {gate.text} {gate.value ?? (gate.held ? '✓' : '')}{' '}
-                    {gate.accepted && fill(words.acceptedBecause, { why: gate.accepted })}
+                  <span
+                    key={gate.text}
+                    data-standing={gate.standing}
+                    className={`block text-sm ${gate.standing === 'held' ? 'text-quiet' : 'text-stop'}`}
+                  >
+                    {gate.text}{' '}
+                    {gate.value !== null && `${gate.value} ${gate.unit ? named(terms.units, gate.unit) : ''}`}{' '}
+                    {words.stood[gate.standing]}
+                    {gate.accepted && ` ${fill(words.acceptedBecause, { why: gate.accepted })}`}
                   </span>
                 ))}
               </td>

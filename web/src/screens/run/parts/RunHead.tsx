@@ -1,8 +1,8 @@
 import { Link } from '@tanstack/react-router';
 import { atWay, list, text } from '@/document/document';
-import { toDo } from '@/run/fold';
+import { nextOf } from '@/run/fold';
 import { Head } from '@/ui';
-import { fill, terms } from '@/words';
+import { fill, named, terms } from '@/words';
 import { duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { clockAt, minutesTo } from '../state/clock';
@@ -30,6 +30,9 @@ export function RunTitle() {
   );
 }
 
+/** What the plan tells where raw fish stands warm for as long as is warned of. */
+export const WARM = 'warm-by-plan';
+
 /** The clock, when plates leave and what is in hand until then, the fish's warm minutes, and who is here. */
 export function RunHead() {
   const { shown, now, who, people, come, readOnly } = useRun();
@@ -41,12 +44,13 @@ export function RunHead() {
   );
   const plate = plan.served.map(({ at }) => at).find((at) => !plated.has(at));
   const left = plate ? minutesTo(now, Date.parse(plate)) : 0;
-  const step = toDo(plan, state, who, now)[0];
+  const step = nextOf(plan, state, who, now)?.step;
   const hand = step?.not_after ? minutesTo(now, Date.parse(step.not_after.at)) : null;
   // The fish that is nearest to its limit is the one that counts.
   const [warm] = [...plan.warm_minutes].sort(
     (one, other) => other.minutes / other.limit_min - one.minutes / one.limit_min,
   );
+  const warned = plan.notices.some(({ code }) => code === WARM);
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-plate px-4 py-2">
       <p className="text-5xl font-bold" data-part="clock">
@@ -67,10 +71,7 @@ export function RunHead() {
           )}
         </p>
         {warm && (
-          <p
-            className={warm.minutes > warm.limit_min / 2 ? 'font-bold text-warn' : 'text-quiet'}
-            data-part="warm"
-          >
+          <p className={warned ? 'font-bold text-warn' : 'text-quiet'} data-part="warm">
             {fill(words.warm, {
               course: warm.course,
               minutes: Math.round(warm.minutes),
@@ -107,7 +108,7 @@ export function Apart() {
     list(atWay(course, ['variants'])).map((one) => ({
       course: text(atWay(course, ['id'])) ?? '',
       covers: Number(atWay(one, ['covers']) ?? 0),
-      without: list(atWay(one, ['without'])).map((what) => allergenNamed(String(what))),
+      without: list(atWay(one, ['without'])).map((what) => named(terms.avoided, String(what))),
     })),
   );
   if (apart.length === 0) return null;
@@ -124,6 +125,3 @@ export function Apart() {
     </ul>
   );
 }
-
-const allergenNamed = (what: string): string =>
-  (terms as unknown as { allergens?: Record<string, string> }).allergens?.[what] ?? what;

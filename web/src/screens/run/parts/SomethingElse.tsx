@@ -1,19 +1,13 @@
 import { useState } from 'react';
-import type { PlannedStep } from '@/api';
+import type { PlannedStep, RunEvent } from '@/api';
 import { atWay, list, text } from '@/document/document';
+import { markOf } from '@/service/columns';
 import { Dialog } from '@/ui';
 import { fill } from '@/words';
 import { run as words } from '@/words/run';
+import { deedOf } from '../state/called';
 import { useRun } from '../state/opened';
-
-export type Side = 'dark' | 'light';
-
-const SIDE = 'min-h-14 w-full rounded-plate border-2 px-3 text-xl font-semibold';
-/** Beside the big button: on the card that is filled, and on one that is not. */
-export const LOOKS: Record<Side, string> = {
-  dark: `${SIDE} border-on-kelp/60`,
-  light: `${SIDE} border-edge bg-plate text-ink mt-2`,
-};
+import { LONGEST } from './Gates';
 
 type What = keyof typeof words.whats;
 /** What is asked of each thing that may happen. */
@@ -29,23 +23,36 @@ const ASKS: Record<What, ('covers' | 'minutes' | 'warm' | 'line')[]> = {
   other: [],
 };
 
+/** What cannot be left open: without it nothing would be said. */
+const NEEDS: Record<What, string[]> = {
+  covers: ['covers'],
+  dropped: [],
+  burnt: [],
+  short: ['line'],
+  warmer: ['minutes'],
+  forgotten: ['line'],
+  off: [],
+  skip: ['note'],
+  other: ['note'],
+};
+/** What a number in a field has to be. */
+const FIELDS = {
+  covers: (value: number) => Number.isInteger(value) && value >= 0,
+  minutes: (value: number) => Number.isFinite(value) && value > 0,
+  warm: (value: number) => Number.isFinite(value),
+};
+
 /** Something else happened: a short list, what belongs to it, and a note. */
-export function SomethingElse({ step, look }: { step: PlannedStep | null; look: Side }) {
-  const [open, setOpen] = useState(false);
+export function SomethingElse({ step, onClose }: { step: PlannedStep | null; onClose: () => void }) {
   return (
-    <>
-      <button type="button" data-part="else" onClick={() => setOpen(true)} className={LOOKS[look]}>
-        {words.names.else}
-      </button>
-      <Dialog
-        open={open}
-        onOpenChange={setOpen}
-        title={words.names.what}
-        says={step ? fill(words.elseSays, { step: step.text.replace(/\.$/, '') }) : words.names.what}
-      >
-        {open && <Saying step={step} onSaid={() => setOpen(false)} />}
-      </Dialog>
-    </>
+    <Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={words.names.what}
+      says={step ? fill(words.elseSays, { step: deedOf(step) }) : words.names.what}
+    >
+      <Saying step={step} onSaid={onClose} />
+    </Dialog>
   );
 }
 
@@ -55,7 +62,7 @@ function Saying({ step, onSaid }: { step: PlannedStep | null; onSaid: () => void
     id: text(atWay(one, ['id'])) ?? '',
     covers: Number(atWay(one, ['covers']) ?? 0),
   }));
-  const mine = courses.find(({ id }) => step?.course?.split('-more')[0] === id) ?? courses[0];
+  const mine = markOf(new Map(courses.map((one) => [one.id, one])), step?.course ?? null) ?? courses[0];
   const [course, setCourse] = useState(mine?.id ?? '');
   const [what, setWhat] = useState<What | null>(null);
   const [typed, setTyped] = useState<Record<string, string>>({});
@@ -63,44 +70,60 @@ function Saying({ step, onSaid }: { step: PlannedStep | null; onSaid: () => void
   const whats = (Object.keys(words.whats) as What[]).filter(
     (one) => one !== 'skip' || (step && !step.must && step.press !== 'none'),
   );
+  const asks = what ? ASKS[what] : [];
+  const written = (name: string) => (typed[name] ?? '').trim();
+  const number = (name: string) => Number(written(name).replace(',', '.'));
+  /** What is wrong with what is typed there, in words. */
+  const fault = (name: keyof typeof FIELDS): string | null =>
+    written(name) !== '' && !FIELDS[name](number(name))
+      ? fill(words.wrong[name], { value: written(name) })
+      : null;
+  const numbers = asks.filter((one) => one !== 'line');
+  const ready =
+    what !== null &&
+    numbers.every((one) => fault(one) === null) &&
+    NEEDS[what].every((one) => written(one) !== '');
 
-  const field = (name: string, label: string, numeric = true, value?: string) => (
-    <label className="flex items-center justify-between gap-3 text-lg">
-      {label}
-      <input
-        inputMode={numeric ? 'numeric' : 'text'}
-        value={typed[name] ?? value ?? ''}
-        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-        className={`h-12 rounded-control border-2 border-edge bg-plate px-3 text-lg ${numeric ? 'w-28 text-right' : 'min-w-0 grow'}`}
-      />
+  const field = (name: string, label: string, wrong: string | null, placeholder = '') => (
+    <label className="block text-lg">
+      <span className="flex items-center justify-between gap-3">
+        {label}
+        <input
+          inputMode={name in FIELDS ? 'decimal' : 'text'}
+          value={typed[name] ?? ''}
+          placeholder={placeholder}
+          maxLength={LONGEST}
+          aria-invalid={wrong !== null || undefined}
+          onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
+          className={`h-12 rounded-control border-2 bg-plate px-3 text-lg ${wrong === null ? 'border-edge' : 'border-stop'} ${name in FIELDS ? 'w-28 text-right' : 'min-w-0 grow'}`}
+        />
+      </span>
+      {wrong !== null && (
+        <span role="alert" className="block text-right text-stop">
+          {wrong}
+        </span>
+      )}
     </label>
   );
-  const number = (name: string) => {
-    const value = Number((typed[name] ?? '').replace(',', '.'));
-    return typed[name]?.trim() && Number.isFinite(value) && value >= 0 ? value : undefined;
-  };
 
   function send() {
-    if (!what) return;
-    const note = typed.note?.trim() ? { note: typed.note.trim() } : {};
+    if (!what || !ready) return;
+    const given = (name: keyof typeof FIELDS, says: (value: number) => Omit<RunEvent, 'do'>) =>
+      asks.includes(name) && written(name) !== '' ? says(number(name)) : {};
     if (what === 'skip' && step) {
-      say({ do: 'skipped', step: step.id, why: typed.note?.trim() ?? '' }, words.names.skip);
+      say({ do: 'skipped', step: step.id, why: written('note') }, words.names.skip);
     } else {
-      const asks = ASKS[what];
-      const minutes = number('minutes');
-      const value = number('warm');
-      const many = number('covers');
       say(
         {
           do: 'happened',
           what,
           course,
           ...(step ? { step: step.id } : {}),
-          ...(asks.includes('covers') && many !== undefined ? { covers: Math.round(many) } : {}),
-          ...(asks.includes('minutes') && minutes !== undefined ? { minutes } : {}),
-          ...(asks.includes('warm') && value !== undefined ? { value, unit: 'degC' } : {}),
-          ...(asks.includes('line') && typed.line?.trim() ? { line: typed.line.trim() } : {}),
-          ...note,
+          ...given('covers', (many) => ({ covers: many })),
+          ...given('minutes', (minutes) => ({ minutes })),
+          ...given('warm', (value) => ({ value, unit: 'degC' })),
+          ...(asks.includes('line') && written('line') ? { line: written('line') } : {}),
+          ...(written('note') ? { note: written('note') } : {}),
         },
         words.whats[what],
       );
@@ -144,17 +167,16 @@ function Saying({ step, onSaid }: { step: PlannedStep | null; onSaid: () => void
           </select>
         </label>
       )}
-      {what &&
-        ASKS[what].includes('covers') &&
-        field('covers', fill(words.names.covers, { course }), true, String(covers))}
-      {what && ASKS[what].includes('warm') && field('warm', words.names.warm)}
-      {what && ASKS[what].includes('minutes') && field('minutes', words.names.minutes)}
-      {what && ASKS[what].includes('line') && field('line', words.names.line, false)}
-      {what && field('note', what === 'skip' ? words.names.skipWhy : words.names.note, false)}
+      {asks.includes('covers') &&
+        field('covers', fill(words.names.covers, { course }), fault('covers'), String(covers))}
+      {asks.includes('warm') && field('warm', words.names.warm, fault('warm'))}
+      {asks.includes('minutes') && field('minutes', words.names.minutes, fault('minutes'))}
+      {asks.includes('line') && field('line', words.names.line, null)}
+      {what && field('note', what === 'skip' ? words.names.skipWhy : words.names.note, null)}
       <button
         type="submit"
         data-part="say"
-        disabled={!what || (what === 'skip' && !typed.note?.trim())}
+        disabled={!ready}
         className="min-h-14 w-full rounded-plate bg-kelp px-4 text-xl font-bold text-on-kelp disabled:opacity-45"
       >
         {words.names.say}

@@ -4,6 +4,7 @@ import { localIn } from '@/service/times';
 import { fill } from '@/words';
 import { dayInWords, duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
+import { calledOf } from '../state/called';
 import { clockAt, minutesTo } from '../state/clock';
 import { useRun } from '../state/opened';
 
@@ -11,8 +12,6 @@ import { useRun } from '../state/opened';
 const MOST = 6;
 /** What is so far away is told with its day [ms]. */
 const FAR_MS = 12 * 3_600_000;
-/** What lies in a pan lets go by itself. */
-const ALONE = ['cook', 'fry_again', 'contact'];
 
 /** Everything that runs by itself: by name, as a clock time and the time that is left. */
 export function Timers() {
@@ -35,7 +34,7 @@ export function Timers() {
 }
 
 function TimerCard({ timer, step }: { timer: Timer; step: PlannedStep | undefined }) {
-  const { now, shown } = useRun();
+  const { now, shown, courses } = useRun();
   const like = shown.plan.starts_at ?? '';
   const at = (ms: number) =>
     Math.abs(ms - now) > FAR_MS
@@ -53,7 +52,7 @@ function TimerCard({ timer, step }: { timer: Timer; step: PlannedStep | undefine
       className={`min-w-0 rounded-plate border bg-plate px-3 py-2 ${late ? 'border-stop' : over ? 'border-best' : 'border-line'}`}
     >
       <p className="truncate text-base text-quiet" title={step?.text}>
-        {step?.text.replace(/\.$/, '')}
+        {calledOf(step, courses)}
       </p>
       <p className={`text-3xl font-bold ${late ? 'text-stop' : over ? 'text-best' : ''}`}>{at(next)}</p>
       <p className="text-base">
@@ -62,9 +61,7 @@ function TimerCard({ timer, step }: { timer: Timer; step: PlannedStep | undefine
           ` · ${fill(now < timer.bestFrom ? words.best : words.bestNow, { at: at(timer.bestFrom) })}`}
         {timer.latest !== null && ` · ${fill(words.latest, { at: at(timer.latest) })}`}
       </p>
-      {!over && step && ALONE.includes(step.do) && step.do !== 'contact' && (
-        <p className="text-sm text-quiet">{words.alone}</p>
-      )}
+      {!over && step?.alone && <p className="text-base text-quiet">{words.alone}</p>}
     </li>
   );
 }

@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useState } from 'react';
 import type { FormulaDocument, PlannedStep } from '@/api';
 import type { StepState } from '@/run/fold';
 import type { RunKeeper, Saying, Shown } from '@/run/RunKeeper';
@@ -9,6 +9,8 @@ export interface OpenedRun {
   run: number;
   service: number | null;
   document: FormulaDocument;
+  /** How many courses there are: with more than one each step says of which it is. */
+  courses: number;
   shown: Shown;
   keeper: RunKeeper;
   /** Who is at this tablet, as the plan calls them, and who else there is. */
@@ -23,6 +25,8 @@ export interface OpenedRun {
   /** Say what happened, and what that is called. */
   say: (saying: Saying, called: string) => void;
   takeBack: (event: string) => void;
+  /** What is typed and not said yet, by where: it outlives the step that stands there. */
+  typed: Map<string, string>;
 }
 
 export interface Said {
@@ -47,6 +51,20 @@ const NOTHING: StepState = {
   skipped: false,
   until: null,
 };
+
+/** A field whose text is kept when another step comes between. */
+export function useTyped(where: string): [string, (text: string) => void] {
+  const { typed } = useRun();
+  const [text, setText] = useState(() => typed.get(where) ?? '');
+  return [
+    text,
+    (then) => {
+      if (then) typed.set(where, then);
+      else typed.delete(where);
+      setText(then);
+    },
+  ];
+}
 
 /** Where a step stands. */
 export const stateOf = ({ state }: Shown, step: PlannedStep): StepState =>

@@ -1,4 +1,3 @@
-import type { PlannedStep } from '@/api';
 import type { Timer } from '@/run/fold';
 
 /** Its best begins, its time is over, or it must not be any longer. */
@@ -26,7 +25,27 @@ export function ringsAt(timers: readonly Timer[], now: number): Ring[] {
   });
 }
 
-/** Waits that nobody has to come to: cooked fish that is held hot, or waits on a rack, has no end of its own. */
-const SILENT = ['hold'];
-export const rings = (step: PlannedStep | undefined): boolean =>
-  step !== undefined && !SILENT.includes(step.do);
+/** Which rings were heard in this window, kept over a reload. */
+export function heardOf(run: number): {
+  read: () => Set<string>;
+  write: (heard: ReadonlySet<string>) => void;
+} {
+  const key = `jar-table/heard/${run}`;
+  return {
+    read: () => {
+      try {
+        const found: unknown = JSON.parse(sessionStorage.getItem(key) ?? '[]');
+        return new Set(Array.isArray(found) ? found : []);
+      } catch {
+        return new Set();
+      }
+    },
+    write: (heard) => {
+      try {
+        sessionStorage.setItem(key, JSON.stringify([...heard]));
+      } catch {
+        // Without room it rings once more after a reload.
+      }
+    },
+  };
+}
