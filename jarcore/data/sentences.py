@@ -26,8 +26,11 @@ def all_of(words: Sequence[str]) -> str:
     return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)
 
 
-# Ways to write a value beyond Python's own: minutes, a share as per cent, words of a list.
+# So much is told to the gram [g].
+FINE_TO_G = 1000
+# Ways to write a value beyond Python's own: grams, minutes, a share as per cent, words of a list.
 FORMS: Mapping[str, Callable[[Any], str]] = {
+    "grams": lambda grams: f"{grams:.4g}" if grams < FINE_TO_G else f"{grams:,.0f}",
     "time": in_words,
     "heat": heat_in_words,
     "pct": lambda share: f"{share * 100:g}",

@@ -58,7 +58,7 @@ def parameters() -> dict[str, Parameter]:
             source=row["source"],
             confidence=row["confidence"],
         )
-        for table in ("parameters", "windows", "safety", "heat_parameters", "schedule")
+        for table in ("parameters", "windows", "safety", "heat_parameters", "schedule", "device_parameters")
         for row in rows(table)
     }
 

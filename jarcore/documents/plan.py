@@ -43,12 +43,16 @@ class Gate(TypedDict):
 
 
 class AmountOf(TypedDict):
-    """So much of a line of a jar for a step, and the step of the scale that it is weighed on [g]."""
+    """So much of a line of a jar for a step (of the fish where no jar is named), and the step of the scale that it is
+    weighed on [g]; what is `off_g` off is otherwise than it was meant, and may be mended [g].
+    """
 
+    jar: str | None
     line: str | None
     name: str
     mass_g: float
     step_g: float | None
+    off_g: float
 
 
 class PlannedStep(TypedDict):
@@ -186,10 +190,13 @@ def as_now(plan: Mapping[str, Any]) -> Plan:
             "calls": step["people"],
             "must": False,
             "gates": [],
-            "amounts": [],
             "rings": step["do"] != "hold",
             "alone": False,
             **step,
+            # Without a bound every step of a scale counts.
+            "amounts": [
+                {"off_g": one.get("step_g") or 0.0, "jar": step["jar"], **one} for one in step.get("amounts", [])
+            ],
         }
         for step in plan["steps"]
     ]

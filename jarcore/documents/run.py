@@ -9,6 +9,7 @@ from typing import Annotated, Any, Literal, get_args
 
 from pydantic import Field
 
+from jarcore.documents.findings import Patch
 from jarcore.documents.parts import Count, Flag, Number, Part, Text
 
 FORMAT = "jar-table/run"
@@ -16,7 +17,7 @@ FORMAT_VERSION = 1
 # The newest kind of event that is read; older ones are read on.
 EVENT_VERSION = 1
 
-Did = Literal["started", "done", "skipped", "not_yet", "passed", "void", "happened", "ended"]
+Did = Literal["started", "done", "skipped", "not_yet", "passed", "weighed", "corrected", "void", "happened", "ended"]
 What = Literal["dropped", "burnt", "short", "warmer", "forgotten", "covers", "off", "other"]
 # Where a number comes from.
 Source = Literal["pressed", "planned", "typed", "scale", "probe", "simulated"]
@@ -26,8 +27,11 @@ class RunEvent(Part):
     """One thing that happened: to which step, when by the clock of the tablet, and what that clock was off [ms].
 
     `started`, `done`, `skipped` (with `why`) and `not_yet` (`until` then) are said of a step; `passed` of a gate of it,
-    with the value that was read, or `accepted` for the reason why it was gone on without; `void` takes another `event`
-    back; `happened` says `what` else there was. `received_at` is when it was kept, `signed` by whom.
+    with the value that was read, or `accepted` for the reason why it was gone on without; `weighed` of a line of a step
+    that so much of it is in (`value` [g], where it was `meant` to be so much); `corrected` of a jar of a course that a
+    `patch` on its formula for so many `covers` mends what went in otherwise; `void` takes another `event` back;
+    `happened` says `what` else there was. `instrument` is what was read off, `received_at` when it was kept, `signed`
+    by whom.
     """
 
     id: Text | None = None
@@ -54,11 +58,19 @@ class RunEvent(Part):
     pieces: Count | None = None
     minutes: Number | None = None
     line: Text | None = None
+    meant: Number | None = None
+    jar: Text | None = None
+    instrument: Text | None = None
+    choice: Text | None = None
+    patch: Patch | None = None
     note: Text | None = None
 
 
 class Run(Part):
-    """A run: the service as it was begun, the plan of it then and the last one, and the events, the earliest first."""
+    """A run: the service as it was begun, the plan of it then and the last one, and the events, the earliest first.
+
+    In a `rehearsal` simulated readings open gates of safety; else they never do.
+    """
 
     format: Literal["jar-table/run"] = "jar-table/run"
     format_version: Annotated[int, Field(strict=True, ge=1, le=FORMAT_VERSION)] = FORMAT_VERSION
@@ -66,6 +78,7 @@ class Run(Part):
     notes: Text | None = None
     began_at: Text | None = None
     ended_at: Text | None = None
+    rehearsal: Flag | None = None
     service: dict[str, Any] | None = None
     planned: dict[str, Any] | None = None
     plan: dict[str, Any] | None = None

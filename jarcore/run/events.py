@@ -7,7 +7,9 @@ from typing import Any
 
 STARTED, DONE, SKIPPED, NOT_YET = "started", "done", "skipped", "not_yet"
 PASSED, VOID, HAPPENED, ENDED = "passed", "void", "happened", "ended"
+WEIGHED, CORRECTED = "weighed", "corrected"
 WARMER = "warmer"
+SIMULATED = "simulated"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -84,9 +86,14 @@ def warmer_in(events: Iterable[Event]) -> dict[str, float]:
     """How long fish was warmer than anybody thought, by its course [min], as somebody says."""
     found: dict[str, float] = {}
     for event in events:
-        course, minutes = event.says.get("course"), event.says.get("minutes")
+        course, minutes = event.says.get("course"), number_of(event.says.get("minutes"))
         if event.do != HAPPENED or event.says.get("what") != WARMER or not isinstance(course, str):
             continue
-        if isinstance(minutes, int | float) and not isinstance(minutes, bool) and minutes > 0:
+        if minutes is not None and minutes > 0:
             found[course] = found.get(course, 0.0) + minutes
     return found
+
+
+def number_of(value: object) -> float | None:
+    """A number that an event says; None where it says none."""
+    return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None

@@ -9,9 +9,10 @@ from datetime import UTC, datetime
 from typing import Final, Literal
 
 from jarcore.documents.plan import Gate, Plan, PlannedStep
-from jarcore.run.events import DONE, ENDED, NOT_YET, PASSED, SKIPPED, STARTED, Event
+from jarcore.run.events import DONE, ENDED, NOT_YET, PASSED, SIMULATED, SKIPPED, STARTED, WEIGHED, Event, number_of
 
 Standing = Literal["open", "begun", "over"]
+GateStanding = Literal["open", "held", "accepted", "failed", "impossible", "simulated"]
 OPEN: Final = "open"
 BEGUN: Final = "begun"
 OVER: Final = "over"
@@ -46,28 +47,31 @@ class Timer:
 @dataclass(frozen=True, slots=True)
 class GateState:
     """Where a gate stands: open while nobody has said anything; held, or accepted where it does not and was gone on
-    with for a reason; failed; or nothing that can be read there. `event` is what was said last.
+    with for a reason; failed; nothing that can be read there; or only simulated. `event` is what was said last.
     """
 
-    standing: Literal["open", "held", "accepted", "failed", "impossible"]
+    standing: GateStanding
     event: Event | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class State:
-    """A run as it stands: its steps, its timers, its gates by step and gate, when it was ended [ms]."""
+    """A run as it stands: its steps, its timers, its gates by step and gate, what is in by step and line [g], when it
+    was ended [ms].
+    """
 
     steps: Mapping[str, StepState]
     timers: Sequence[Timer]
     gates: Mapping[tuple[str, str], GateState]
+    weights: Mapping[tuple[str, str], float]
     ended: int | None = None
 
 
-def fold(plan: Plan, events: Iterable[Event]) -> State:
+def fold(plan: Plan, events: Iterable[Event], *, rehearsal: bool = False) -> State:
     """Where EVENTS, as read (each once, the earliest first), leave each step of a plan.
 
-    What comes before something that has begun is over, unless it must not be left out. A wait that nobody begins
-    begins when all that it waits for is over.
+    Only in a REHEARSAL does a simulated reading open a gate of safety. What comes before something that has begun is
+    over, unless it must not be left out. A wait that nobody begins begins when all that it waits for is over.
     """
     told = _Told.of(events)
     before = _all_before(plan, told)
@@ -75,20 +79,27 @@ def fold(plan: Plan, events: Iterable[Event]) -> State:
     for step in _in_order(plan):
         steps[step["id"]] = _state(step, told, before, steps)
     gates = {
-        (step["id"], gate["id"]): _gate(gate, told.passed.get((step["id"], gate["id"])))
+        (step["id"], gate["id"]): _gate(gate, told.passed.get((step["id"], gate["id"])), rehearsal)
         for step in plan["steps"]
         for gate in step["gates"]
     }
-    return State(steps=steps, timers=[*_timers(plan, steps)], gates=gates, ended=told.ended[0] if told.ended else None)
+    return State(
+        steps=steps,
+        timers=[*_timers(plan, steps)],
+        gates=gates,
+        weights=told.weights,
+        ended=told.ended[0] if told.ended else None,
+    )
 
 
-def _gate(gate: Gate, event: Event | None) -> GateState:
+def _gate(gate: Gate, event: Event | None, rehearsal: bool) -> GateState:
     """Where what was said last of a gate leaves it: by what was read, whatever whoever said it makes of that."""
     if event is None:
         return GateState("open")
-    value = event.says.get("value")
-    is_number = isinstance(value, int | float) and not isinstance(value, bool)
-    read = float(value) if value is not None and is_number and not _outside(value, gate["low"], gate["high"]) else None
+    value = number_of(event.says.get("value"))
+    read = None if value is None or _outside(value, gate["low"], gate["high"]) else value
+    if gate["safety"] and event.says.get("source") == SIMULATED and not rehearsal:
+        return GateState("accepted" if event.says.get("accepted") else "simulated", event)
     if gate["unit"] is None:
         held = event.says.get("held") is True
     else:
@@ -114,11 +125,12 @@ class _Told:
     skipped: set[str]
     until: dict[str, int]
     passed: dict[tuple[str, str], Event]
+    weights: dict[tuple[str, str], float]
     ended: list[int]
 
     @classmethod
     def of(cls, events: Iterable[Event]) -> "_Told":
-        told = cls({}, {}, {}, set(), {}, {}, [])
+        told = cls({}, {}, {}, set(), {}, {}, {}, [])
         for event in events:
             if event.do == ENDED:
                 told.ended.append(event.at)
@@ -138,6 +150,10 @@ class _Told:
             self.until[step] = event.at if event.until is None else event.until
         elif event.do == PASSED:
             self.passed[step, str(event.says.get("gate"))] = event
+        elif event.do == WEIGHED:
+            value = number_of(event.says.get("value"))
+            if value is not None and value >= 0:
+                self.weights[step, str(event.says.get("line"))] = value
 
 
 def _all_before(plan: Plan, told: _Told) -> set[str]:

@@ -12,8 +12,8 @@ from jarcore.data import parameter, sentence
 from jarcore.documents.run import EVENT_VERSION, RunEvent
 from jarcore.run.events import happened_at
 
-# So much of one event is kept [bytes]: a note of a page.
-LONGEST = 4000
+# So much of one event is kept [bytes]: a note of a page, or a mend of a jar of many lines.
+LONGEST = 8000
 # What the server says of an event, whatever the tablet says.
 OWN = ("received_at", "signed")
 

@@ -9,6 +9,7 @@ from jarcore.documents.evaluated_jar import Window, WindowGroup
 from jarcore.jars import Laid
 from jarcore.jars.made import words_of
 from jarcore.jars.making import COOL, whole_making
+from jarcore.reading import on_scales
 from jarcore.service.deeds import deed_rows
 from jarcore.service.portions import Portion, pieces_said, whole
 from jarcore.service.work import Amount, Draft, Link, Part, Station, Task
@@ -125,22 +126,28 @@ def _holds_alike(one: Laid, other: Laid) -> bool:
 
 def amounts_of(portion: Portion, place: int, lines: Iterable[int], times: float = 1.0) -> tuple[Amount, ...]:
     """What is weighed of some lines of a jar, for so many TIMES a portion's pieces."""
-    evaluated = portion.evaluation["jars"][place]["lines"]
     found = []
     for at in lines:
-        line = evaluated[at]
+        line = portion.lines[place][at]
         if line["mass_g"] is not None:
             mass_g = line["mass_g"] * times ** line["exponent"]
             step_g = line["weigh"]["step_g"] if line["weigh"] else None
-            found.append(Amount(line["id"], line["name"] or line["written"], mass_g, step_g))
+            found.append(
+                Amount(portion.ready.jars[place].jar.id, line["id"], line["name"] or line["written"], mass_g, step_g)
+            )
     return tuple(found)
 
 
-def _times(state: OnFish, laid: Laid, place: int) -> float:
-    """How many times its own portion's pieces a jar is made for: it is made once for all who get the same."""
+def made_alike(portion: Portion, place: int, served: Sequence[Portion]) -> list[Portion]:
+    """The portions that a jar is made for: it is made once for all who get the same."""
+    laid = portion.ready.jars[place]
+    return [portion, *(one for one in served if one is not portion and _holds_alike(laid, one.ready.jars[place]))]
+
+
+def _times(state: OnFish, place: int) -> float:
+    """How many times its own portion's pieces a jar is made for."""
     mine = state.portion
-    others = [one for one in state.served if one is not mine and _holds_alike(laid, one.ready.jars[place])]
-    return 1 + sum(one.pieces for one in others) / mine.pieces
+    return sum(one.pieces for one in made_alike(mine, place, state.served)) / mine.pieces
 
 
 def _make(state: OnFish, laid: Laid, name: str, place: int) -> str | None:
@@ -150,6 +157,8 @@ def _make(state: OnFish, laid: Laid, name: str, place: int) -> str | None:
     if drawn is not None:
         # It was made on another day: it is weighed out, the oldest first.
         part = deed_rows()[DRAW].part(WEIGH, jar=contents.called, mass=drawn.mass_g, made=drawn.made)
+        step_g = on_scales(drawn.mass_g, state.portion.ready.pantry.scales, spoonable=False)["step_g"]
+        part = replace(part, amounts=(Amount(laid.jar.id, None, contents.called, drawn.mass_g, step_g),))
         course = state.portion.course
         return state.draft.add(
             Task(id=f"{state.key}.{name}.make-1", course=course, portion=state.key, parts=(part,), jar=laid.jar.id)
@@ -157,7 +166,7 @@ def _make(state: OnFish, laid: Laid, name: str, place: int) -> str | None:
     cold = laid.kind.touches_raw and laid.kind.liquid
     stages = whole_making(contents.deeds, contents.specs, contents.masses, laid.path, _heated(laid), cold)
     last: str | None = None
-    before_heats, times = False, _times(state, laid, place)
+    before_heats, times = False, _times(state, place)
     for number, stage in enumerate(stages, start=1):
         row = stage.deed.row
         # What was hot is put to cool at once: its two hours run.

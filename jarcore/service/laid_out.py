@@ -4,6 +4,7 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from jarcore.data import parameter
 from jarcore.documents.plan import AmountOf, JarOnFish, PlannedStep
 from jarcore.service.deciding import Decided, Past
 from jarcore.service.gates import gates_of, left_alone
@@ -213,4 +214,12 @@ def planned(
 
 
 def _amount(one: Amount) -> AmountOf:
-    return {"line": one.line, "name": one.name, "mass_g": one.mass_g, "step_g": one.step_g}
+    off_g = max(one.step_g or 0.0, parameter("weigh_off") * one.mass_g)
+    return {
+        "jar": one.jar,
+        "line": one.line,
+        "name": one.name,
+        "mass_g": one.mass_g,
+        "step_g": one.step_g,
+        "off_g": off_g,
+    }

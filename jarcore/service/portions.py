@@ -1,19 +1,22 @@
 """What is cooked: each course's formula for its covers, and for those of them that are cooked without something."""
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
 from jarcore.data import ALLERGENS, Pantry, avoided_by, parameter, sentence
 from jarcore.documents import Evaluation, NotAFormula, formula_object
+from jarcore.documents.evaluated_jar import LineResult
 from jarcore.documents.patches import Patch, changed, put_below
 from jarcore.formula.evaluate import evaluation_of
 from jarcore.formula.prepare import Prepared, prepare
+from jarcore.questions.correct import as_it_went_in, of_other_fish, stated_g
 from jarcore.questions.scale import scale
 from jarcore.questions.substitute import substitute
+from jarcore.run import Pour, times_of
 from jarcore.service.drawing import Batches, Drawn, aged
-from jarcore.service.served import Go, Ordered, PlateTimes, ReadService
+from jarcore.service.served import Go, Ordered, ReadService
 
 REFUSED = "not_to_be_cooked"
 FISH = "fish"
@@ -21,7 +24,9 @@ FISH = "fish"
 
 @dataclass(frozen=True, kw_only=True)
 class Portion:
-    """Covers of a course that are cooked alike: the formula for them, read and evaluated, and when they are served.
+    """Covers of a course that are cooked alike: the formula for them as it was `written`, for the fish as it was
+    weighed, with the lines of its jars; the patch by what went in otherwise, and the same with that, read and
+    evaluated; and when they are served. `fish_g` is what the fish was to weigh, as that is stated [g].
 
     `without` is what it is kept clean of, `holds` the allergens that whatever it touches has held from then on;
     `left_out` names sides that these covers do not get, `drawn` is what jars are drawn from, by their ids;
@@ -34,6 +39,10 @@ class Portion:
     title: str
     covers: int
     goes: tuple[Go, ...]
+    written: Mapping[str, Any]
+    went_in: Patch
+    lines: Sequence[Sequence[LineResult]]
+    fish_g: float | None
     ready: Prepared
     evaluation: Evaluation
     without: frozenset[str] = frozenset()
@@ -99,11 +108,11 @@ def portions_of(course: Ordered, service: ReadService, batches: Batches, pantry:
             continue
         # What is made otherwise for them is in no batch.
         mine = {jar: one for jar, one in drawn.items() if jar in _as_ever(document, mended)}
-        made = _variant(course, course.plate, aged(mended, mine, served_at), name, covers, without, pantry)
+        made = _variant(course, service, aged(mended, mine, served_at), name, covers, without, pantry)
         yield _in_kitchen(made, service, mine)
     if plain:
         goes = course.plate.goes(plain)
-        made = _portion(course, aged(document, drawn, served_at), course.id, plain, goes, pantry)
+        made = _portion(course, service, aged(document, drawn, served_at), course.id, plain, goes, pantry)
         yield _in_kitchen(made, service, drawn)
 
 
@@ -158,6 +167,7 @@ def _stated_pan(cook: Any) -> bool:
 
 def _portion(
     course: Ordered,
+    service: ReadService,
     document: Mapping[str, Any],
     key: str,
     covers: int,
@@ -167,7 +177,19 @@ def _portion(
 ) -> Portion | Refused:
     scaled = changed(document, scale(document, servings=float(covers), pantry=pantry))
     ready = prepare(scaled, pantry)
+    fish_g, pours = stated_g(scaled, ready), _poured(service.pours, course.id, key)
+    fish = weighed_fish(scaled, ready, pours)
+    if fish:
+        meant = _masses(evaluation_of(scaled, ready))
+        scaled = changed(scaled, fish)
+        ready = prepare(scaled, pantry)
     evaluation = evaluation_of(scaled, ready)
+    lines = [jar["lines"] for jar in evaluation["jars"]]
+    if fish:
+        pours = _meant_now(pours, meant, _masses(evaluation))
+    went_in = as_it_went_in(scaled, times_of(pours), pantry) if pours and evaluation["standing"] != REFUSED else []
+    if went_in:
+        ready, evaluation = _as_it_went_in(changed(scaled, went_in), ready, evaluation, pantry)
     title = ready.formula.title or course.id
     if evaluation["standing"] == REFUSED:
         why = evaluation["verdict"]["text"]
@@ -179,6 +201,10 @@ def _portion(
         title=title,
         covers=covers,
         goes=goes,
+        written=scaled,
+        went_in=went_in,
+        lines=lines,
+        fish_g=fish_g,
         ready=ready,
         evaluation=evaluation,
         without=without,
@@ -186,6 +212,53 @@ def _portion(
         held_min=course.plate.ends - course.plate.begins if course.plate else 0,
         left_out=tuple(one.side.name or FISH for one in ready.sides if one.holds & without),
     )
+
+
+def _poured(pours: Iterable[Pour], course: str, key: str) -> list[Pour]:
+    """What was weighed for a portion: of a jar of its own, or of the one that its course shares."""
+    mine = [one for one in pours if one.step.startswith(f"{key}.")]
+    own = {one.jar for one in mine}
+    return [*mine, *(one for one in pours if one.jar not in own and one.step.startswith(f"{course}."))]
+
+
+def weighed_fish(document: Mapping[str, Any], ready: Prepared, pours: Iterable[Pour]) -> Patch:
+    """The patch by which the fish weighs what the scale said of it; empty where nobody has weighed it."""
+    many, stated = times_of(pours).get("", {}).get(FISH), stated_g(document, ready)
+    return [] if many is None or stated is None else of_other_fish(document, ready, stated * many)
+
+
+def _masses(evaluation: Evaluation) -> dict[tuple[str, str], float]:
+    """What each line is to weigh [g], by its jar and itself."""
+    return {
+        (str(jar["id"]), str(line["id"])): line["mass_g"]
+        for jar in evaluation["jars"]
+        for line in jar["lines"]
+        if line["mass_g"]
+    }
+
+
+def _meant_now(
+    pours: Sequence[Pour], before: Mapping[tuple[str, str], float], after: Mapping[tuple[str, str], float]
+) -> list[Pour]:
+    """What went in before the fish was weighed, by what it would be meant to be for the fish that there is."""
+    since = max(one.at for one in pours if not one.jar)
+    return [
+        replace(one, meant_g=one.meant_g * after[one.jar, one.line] / before[one.jar, one.line])
+        if one.at < since and (one.jar, one.line) in before and (one.jar, one.line) in after
+        else one
+        for one in pours
+    ]
+
+
+def _as_it_went_in(
+    document: Mapping[str, Any], ready: Prepared, evaluation: Evaluation, pantry: Pantry
+) -> tuple[Prepared, Evaluation]:
+    """A formula with what really went in, read and evaluated. What is not to be cooked like that is planned on as it
+    was written: that it is not is said where it is mended.
+    """
+    now = prepare(document, pantry)
+    then = evaluation_of(document, now)
+    return (ready, evaluation) if then["standing"] == REFUSED else (now, then)
 
 
 def _mended(
@@ -209,7 +282,7 @@ def _cannot(course: Ordered, covers: int, without: tuple[str, ...], what: list[s
 
 def _variant(
     course: Ordered,
-    plate: PlateTimes,
+    service: ReadService,
     mended: Mapping[str, Any],
     name: str,
     covers: int,
@@ -218,8 +291,9 @@ def _variant(
 ) -> Portion | Refused:
     """Covers without something, of a formula that is mended for them, in the first go."""
     avoided = frozenset(one for word in without for one in avoided_by(word) or (word,))
-    go = (Go(at=plate.begins, covers=covers),)
-    made = _portion(course, mended, f"{course.id}~{name}", covers, go, pantry, avoided)
+    assert course.plate is not None
+    go = (Go(at=course.plate.begins, covers=covers),)
+    made = _portion(course, service, mended, f"{course.id}~{name}", covers, go, pantry, avoided)
     if isinstance(made, Portion) and avoided & made.holds:
         return _cannot(course, covers, without, sorted(avoided & made.holds))
     return made

@@ -3,15 +3,18 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from jarcore.data import parameter
+from jarcore.data import parameter, sentence
 from jarcore.documents.formula import Fish
+from jarcore.reading import on_scales
 from jarcore.service.deeds import deed_rows
-from jarcore.service.portions import Portion
+from jarcore.service.portions import FISH, Portion
 from jarcore.service.served import THAW
-from jarcore.service.work import Draft, Link, Task
+from jarcore.service.work import Amount, Draft, Link, Task
 
+# Weights as stated that are those of what is laid into a jar.
+READY_TO_LAY = ("fillet", "edible")
 # Cuts that a whole fish is not cut up for, and those that pieces are cut to.
-THE_FISH, THAWS = "fish", "thaws"
+THE_FISH, THAWS, WEIGHED = "fish", "thaws", "weigh_fish"
 WHOLE = "whole"
 PORTIONED = ("loin", "steak", "butterflied", "strip", "chunk", "ribbon")
 # Cards of the evaluation that say something is trimmed.
@@ -26,6 +29,8 @@ def prepare_fish(portions: Sequence[Portion], draft: Draft) -> str | None:
     last: str | None = None
     for do, row in _deeds(fish, first):
         part = deed_rows()[row].part(do, handled, fish=_called(first), pieces=round(pieces))
+        if do == WEIGHED:
+            part = replace(part, amounts=_weight(portions))
         waits = (replace(deed_rows()[THAWS].part(do), key=THAWS),) if do == THAW else ()
         task = Task(id=f"{first.course}.{do}", course=first.course, portion=first.course, parts=(part, *waits))
         most = parameter("thaw_most") if last == f"{first.course}.{THAW}" else parameter("bench_ahead")
@@ -52,7 +57,18 @@ def _deeds(fish: Fish, portion: Portion) -> Iterator[tuple[str, str]]:
     if fish.slashes and fish.slashes.per_side:
         yield "score", "score"
     yield "dry", "dry"
-    yield "weigh_fish", "weigh_fish"
+    yield WEIGHED, WEIGHED
+
+
+def _weight(portions: Sequence[Portion]) -> tuple[Amount, ...]:
+    """What all of it is to weigh, as its weight is stated; nothing where that is of fish that was not cut yet."""
+    first, known = portions[0], [one.fish_g for one in portions if one.fish_g is not None]
+    if len(known) < len(portions) or first.ready.fish.basis not in READY_TO_LAY:
+        return ()
+    together = sum(known)
+    species = first.ready.fish.species
+    step = on_scales(together, first.ready.pantry.scales, spoonable=False)["step_g"]
+    return (Amount(None, FISH, species.name if species else sentence("step/fish"), together, step),)
 
 
 def _called(portion: Portion) -> str:

@@ -7,7 +7,7 @@ from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, Pantry, parameter
 from jarcore.documents import Finding, Plan
-from jarcore.run import Event, events_of, fold, warmer_in
+from jarcore.run import Event, events_of, fold, pours_in, warmer_in
 from jarcore.run.fold import MINUTE
 from jarcore.service.begun import as_before, eased, past_of, with_more
 from jarcore.service.deciding import EFFORT, LATER_MIN, LITTLE_EFFORT, Decided, Past, decide
@@ -67,6 +67,7 @@ def schedule_of(
     service = read_for_plan(document, told)
     minute = None if now is None else service.zone.read(now, "/now", say_nothing)
     happened = None if events is None else events_of(events, service.zone.info)
+    service = replace(service, pours=pours_in(happened or ()))
     went = None if before is None else _went(before, happened, service, minute)
     if before is not None and went is not None:
         service = with_more(service, before, went)

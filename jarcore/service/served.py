@@ -8,6 +8,7 @@ from typing import Any
 
 from jarcore.data import MINUTES_A_DAY, parameter
 from jarcore.documents.findings import Finding
+from jarcore.run import Pour
 from jarcore.service.times import Zone, say_nothing
 from jarcore.service.work import Task
 
@@ -133,7 +134,7 @@ class Ahead:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ReadService:
-    """A service as read; before `not_before` nothing is planned [min since the epoch].
+    """A service as read; before `not_before` nothing is planned [min since the epoch]. `pours` is what was weighed in.
 
     A kitchen that states its pans has those and no more: they are taken as stations are.
     """
@@ -151,6 +152,7 @@ class ReadService:
     batches: tuple[Ahead, ...]
     began: int | None
     found: tuple[Finding, ...]
+    pours: tuple[Pour, ...] = ()
 
     @property
     def first(self) -> int:

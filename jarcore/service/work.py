@@ -46,8 +46,9 @@ class Station:
 
 @dataclass(frozen=True, slots=True)
 class Amount:
-    """So much of a line of a jar, and the step of the scale that it is weighed on [g]."""
+    """So much of a line of a jar, or of the fish, and the step of the scale that it is weighed on [g]."""
 
+    jar: str | None
     line: str | None
     name: str
     mass_g: float

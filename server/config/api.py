@@ -12,6 +12,7 @@ from server.kitchens.api import router as kitchens
 from server.pantry.api import router as pantry
 from server.questions.api import router as questions
 from server.runs.api import router as runs
+from server.runs.instruments import router as instruments
 from server.work.api import router as work
 
 api = JarAPI(title="Jar Table", version="1", auth=SignedIn(), docs_url=None)
@@ -26,3 +27,4 @@ api.add_router("", work)
 api.add_router("", day)
 api.add_router("", ahead)
 api.add_router("", runs)
+api.add_router("", instruments)

@@ -80,6 +80,7 @@ INSTALLED_APPS = [
     "server.pantry",
     "server.kitchens",
     "server.day",
+    "server.instruments",
     "server.runs",
     "server.demo",
     "server.pages",
@@ -162,6 +163,13 @@ AUTH_PASSWORD_VALIDATORS = [
         "NumericPasswordValidator",
     )
 ]
+
+# Only where nobody is served does a simulated reading count for anything.
+REHEARSAL = not SERVING
+# Real instruments that write lines, by the id of the one whose place they take: "core_probe=/dev/ttyUSB0,…".
+INSTRUMENT_LINES = dict(
+    one.strip().split("=", 1) for one in os.environ.get("JAR_INSTRUMENTS", "").split(",") if "=" in one
+)
 
 # Shown on the sign-in page in demo mode, never in serve.
 DEMO_USER = {"username": "mk", "password": "rye-and-caraway"}

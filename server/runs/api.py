@@ -12,7 +12,9 @@ from pydantic import Field
 
 from jarcore.documents.plan import Plan
 from jarcore.documents.run import FORMAT, FORMAT_VERSION
+from jarcore.questions.correct import Corrected
 from jarcore.run import Record
+from jarcore.service import CourseAsItIs
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import answered, attachment, body, core_json, named
@@ -53,12 +55,13 @@ class RunList(Schema):
 
 class LiveOut(Schema):
     """A run as it stands: the events behind a number, the service and its plan where that is another than was asked
-    with, and the time by the clock that all go by [ms since the epoch].
+    with, and the time by the clock that all go by [ms since the epoch]. In a rehearsal simulated readings count.
     """
 
     now_ms: int
     last: int
     ended_at: str | None
+    rehearsal: bool
     events: list[dict[str, Any]]
     plan_number: int
     plan: Plan | None
@@ -88,6 +91,19 @@ class SentOut(LiveOut):
     """What became of the events that were sent, and how it stands since."""
 
     taken: list[TakenOut]
+
+
+class MendsIn(Schema):
+    """The step whose jar was weighed in otherwise."""
+
+    step: Text
+
+
+class MendsOut(Schema):
+    """The ways to mend a jar; their patches are of its course's formula for so many covers."""
+
+    covers: int
+    answer: Corrected
 
 
 class PutOffIn(Schema):
@@ -126,6 +142,7 @@ def _live(run: Run, after: int, plan_number: int | None) -> dict[str, Any]:
         "now_ms": round(timezone.now().timestamp() * 1000),
         "last": run.last,
         "ended_at": run.ended_at and _local(run, run.ended_at),
+        "rehearsal": run.rehearsal,
         "events": selectors.events_after(run, after),
         "plan_number": number,
         "plan": None if number == plan_number else plan,
@@ -204,6 +221,21 @@ def not_yet(request: AuthedRequest, kitchen: str, run: int, asked: PutOffIn) -> 
     return [{"until": until, "says": says} for until, says in zip(asked.until, costs, strict=True)]
 
 
+@router.post("/kitchens/{kitchen}/runs/{run}/ask/mends", response={200: MendsOut}, operation_id="mends")
+def ask_mends(request: AuthedRequest, kitchen: str, run: int, asked: MendsIn) -> HttpResponse:
+    """What can be done about a jar that was weighed in otherwise; nothing is changed by asking."""
+    found = selectors.mends_of(_find(request, kitchen, run), asked.step, timezone.now(), request.user.initials)
+    if found is None:
+        raise Http404
+    return core_json({"covers": found.covers, "answer": found.answer})
+
+
+@router.get("/kitchens/{kitchen}/runs/{run}/as-it-is", response={200: list[CourseAsItIs]}, operation_id="as_it_is")
+def run_as_it_is(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
+    """Each course of a run as it really is: with what went in, how warm it was and how long it lay."""
+    return core_json(selectors.as_it_is_of(_find(request, kitchen, run), timezone.now()))
+
+
 @router.get("/kitchens/{kitchen}/runs/{run}/record", response={200: Record}, operation_id="run_record")
 def run_on_record(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """A run on record: planned against actual."""
@@ -224,6 +256,7 @@ def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
         "title": found.title,
         "began_at": _local(found, found.began_at),
         "ended_at": found.ended_at and _local(found, found.ended_at),
+        "rehearsal": found.rehearsal,
         "service": found.document,
         "planned": found.planned,
         "plan": selectors.plan_of(found)[0],

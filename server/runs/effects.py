@@ -1,24 +1,31 @@
-"""What an event changes of the service itself: how many covers a course has, and whether it is served at all."""
+"""What an event changes of the service itself: how many covers a course has, whether it is served at all, and what its
+formula is once a jar that went in otherwise was mended.
+"""
 
 from collections.abc import Mapping
 from typing import Any
 
-from jarcore.run.events import HAPPENED
-from jarcore.service import course_behind
+from jarcore.data import Pantry
+from jarcore.run.events import CORRECTED, HAPPENED
+from jarcore.service import course_behind, mended
 
 # What that is said changes a service, and the field that it is said in.
-COVERS, OFF = "covers", "off"
+COVERS, OFF, FORMULA = "covers", "off", "formula"
 CHANGES = (COVERS, OFF, "dropped", "burnt")
 
 
-def found(document: Mapping[str, Any], event: Mapping[str, Any]) -> dict[str, Any] | None:
+def found(document: Mapping[str, Any], event: Mapping[str, Any], pantry: Pantry) -> dict[str, Any] | None:
     """What an event finds otherwise in a service, to be put back where it is taken back; None where it changes nothing
     of it.
     """
     place = _place(document.get("courses"), event.get("course"))
-    if event.get("do") != HAPPENED or event.get("what") not in CHANGES or place is None:
+    if place is None:
         return None
     course = document["courses"][place]
+    if event.get("do") == CORRECTED:
+        return None if _mended(document, event, place, pantry) is None else {FORMULA: course.get(FORMULA)}
+    if event.get("do") != HAPPENED or event.get("what") not in CHANGES:
+        return None
     if event["what"] == OFF:
         return {"course": course, "place": place}
     covers = event.get(COVERS)
@@ -26,18 +33,22 @@ def found(document: Mapping[str, Any], event: Mapping[str, Any]) -> dict[str, An
     return {COVERS: course.get(COVERS)} if counts and covers != course.get(COVERS) else None
 
 
-def changed(document: Mapping[str, Any], event: Mapping[str, Any]) -> dict[str, Any] | None:
+def changed(document: Mapping[str, Any], event: Mapping[str, Any], pantry: Pantry) -> dict[str, Any] | None:
     """The service after an event; None where it changes nothing of it."""
-    was = found(document, event)
+    was = found(document, event, pantry)
     if was is None:
         return None
     place, courses = _place(document["courses"], event["course"]), document["courses"]
     assert place is not None
+    if FORMULA in was:
+        return _mended(document, event, place, pantry)
     now = [] if event["what"] == OFF else [{**courses[place], COVERS: event[COVERS]}]
     return {**document, "courses": [*courses[:place], *now, *courses[place + 1 :]]}
 
 
-def taken_back(document: Mapping[str, Any], event: Mapping[str, Any], was: Any) -> dict[str, Any] | None:
+def taken_back(
+    document: Mapping[str, Any], event: Mapping[str, Any], was: Any, pantry: Pantry
+) -> dict[str, Any] | None:
     """The service as it was before an event; None where somebody has changed the same thing since."""
     courses = document.get("courses")
     if not isinstance(courses, list) or not isinstance(was, Mapping):
@@ -46,11 +57,25 @@ def taken_back(document: Mapping[str, Any], event: Mapping[str, Any], was: Any) 
     if "course" in was:
         back = [*courses[: was["place"]], was["course"], *courses[was["place"] :]]
         return {**document, "courses": back} if place is None else None
-    if place is None or courses[place].get(COVERS) != event.get(COVERS):
+    if place is None:
         return None
-    back = [*courses]
-    back[place] = {**courses[place], COVERS: was[COVERS]}
-    return {**document, "courses": back}
+    field = FORMULA if FORMULA in was else COVERS
+    before = {**document, "courses": _with(courses, place, field, was[field])}
+    # Whoever has changed it since keeps what they have made of it.
+    then = changed(before, event, pantry)
+    same = then is not None and then["courses"][place].get(field) == courses[place].get(field)
+    return before if same else None
+
+
+def _mended(document: Mapping[str, Any], event: Mapping[str, Any], place: int, pantry: Pantry) -> dict[str, Any] | None:
+    covers, patch, course = event.get(COVERS), event.get("patch"), document["courses"][place].get("id")
+    if isinstance(covers, bool) or not isinstance(covers, int) or not isinstance(patch, list):
+        return None
+    return mended(document, str(course), covers, patch, pantry)
+
+
+def _with(courses: list[Any], place: int, field: str, value: Any) -> list[Any]:
+    return [{**one, field: value} if at == place else one for at, one in enumerate(courses)]
 
 
 def _place(courses: Any, name: Any) -> int | None:

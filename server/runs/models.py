@@ -23,7 +23,8 @@ class RunQuery(models.QuerySet["Run"]):
 class Run(models.Model):
     """A service as it is cooked: its document and plan as it was begun, and the last plan once it has ended.
 
-    `last` is the number of its last event. What is served stands in columns, for lists.
+    `last` is the number of its last event. What is served stands in columns, for lists. Only in a `rehearsal` does a
+    simulated reading open a gate of safety.
     """
 
     kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="runs")
@@ -41,6 +42,7 @@ class Run(models.Model):
     ended_at = models.DateTimeField(null=True)
     begun_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
     last = models.PositiveIntegerField(default=0)
+    rehearsal = models.BooleanField(default=False, db_default=False)
 
     objects = RunQuery.as_manager()
 

@@ -1,11 +1,16 @@
 """What is read of runs."""
 
+from datetime import datetime
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from jarcore.run import Record, record
+from jarcore.documents.plan import PlannedStep
+from jarcore.run import Event, Record, events_of, fold, record
+from jarcore.run.fold import OVER
+from jarcore.service import CourseAsItIs, Mends, as_it_is, mends
 from server.accounts.models import Kitchen
 from server.day.selectors import document_of_service, plan_now
+from server.pantry.selectors import stock_of
 from server.runs.models import Run, RunEvent
 
 PAGE = 50
@@ -45,4 +50,40 @@ def document_of(run: Run) -> dict[str, Any]:
 
 def record_of(run: Run) -> Record:
     """A run on record."""
-    return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(run.zone))
+    return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(run.zone), rehearsal=run.rehearsal)
+
+
+def mends_of(run: Run, step: str, at: datetime, initials: str) -> Mends | None:
+    """What can be done about the jar of a step that was weighed in otherwise; None where there is nothing to mend."""
+    plan, document, events = plan_of(run)[0], document_of(run), _read(run)
+    mine = next((one for one in plan["steps"] if one["id"] == step), None)
+    if mine is None or mine["course"] is None or mine["jar"] is None:
+        return None
+    state = fold(plan, events, rehearsal=run.rehearsal)
+    on = (one for one in plan["steps"] if one["do"] == "put_on" and _same_jar(one, mine))
+    return mends(
+        document,
+        events,
+        mine["course"],
+        mine["jar"],
+        on_fish=any(state.steps[one["id"]].standing == OVER for one in on),
+        at=at.astimezone(ZoneInfo(run.zone)).isoformat(timespec="minutes"),
+        initials=initials,
+        pantry=stock_of(run.kitchen).pantry,
+    )
+
+
+def as_it_is_of(run: Run, now: datetime) -> list[CourseAsItIs]:
+    """Each course of a run as it really is."""
+    plan, events = plan_of(run)[0], _read(run)
+    state = fold(plan, events, rehearsal=run.rehearsal)
+    at = round((run.ended_at or now).timestamp() * 1000)
+    return as_it_is(document_of(run), plan, events, state, at, stock_of(run.kitchen).pantry)
+
+
+def _read(run: Run) -> list[Event]:
+    return events_of(events_after(run), ZoneInfo(run.zone))
+
+
+def _same_jar(one: PlannedStep, other: PlannedStep) -> bool:
+    return (one["course"], one["jar"]) == (other["course"], other["jar"])

@@ -6,11 +6,13 @@ from datetime import UTC, datetime, timedelta
 from typing import Any, Literal
 from uuid import UUID, uuid4
 
+from django.conf import settings
 from django.db import transaction
 
+from jarcore.data import sentence
 from jarcore.documents.run import EVENT_VERSION
-from jarcore.run import NotKept, events_of, taken
-from jarcore.run.events import ENDED, HAPPENED, VOID
+from jarcore.run import Event, NotKept, events_of, fold, taken
+from jarcore.run.events import CORRECTED, ENDED, HAPPENED, VOID
 from jarcore.service import first_and_last
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
@@ -18,9 +20,11 @@ from server.common.problems import Problem
 from server.day.selectors import document_of_service
 from server.day.services import follow, open_work, save_now
 from server.feed.services import What, note
+from server.pantry.selectors import stock_of
 from server.runs import effects
 from server.runs.models import Run, RunEvent
 from server.runs.selectors import live_of, plan_of
+from server.runs.shelf import warm_on_the_shelf
 
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
@@ -63,6 +67,7 @@ def begin(kitchen: Kitchen, user: User, service: int, now: datetime) -> Run:
                 "served": _served(found.plan),
                 "began_at": now,
                 "begun_by": user,
+                "rehearsal": settings.REHEARSAL,
             },
         )
         note(kitchen, What.RUN, run.pk, run.last)
@@ -123,13 +128,14 @@ def take(kitchen: Kitchen, user: User, number: int, sent: Sequence[Any], now: da
     return answers
 
 
-def _kept(run: Run, user: User, sent: Sequence[Any], now: datetime) -> tuple[list[Taken], list[RunEvent]]:
+def _kept(run: Run, user: User | None, sent: Sequence[Any], now: datetime) -> tuple[list[Taken], list[RunEvent]]:
     """Keep those events that can be kept and are not there yet."""
     names = [name for one in sent if (name := _name(one)) is not None]
     there = {one.pk: one for one in RunEvent.objects.filter(pk__in=names)}
     answers, fresh = list[Taken](), dict[UUID, RunEvent]()
     # As it is after each event, for what the next one finds there.
     service = None if run.service_id is None else document_of_service(run.kitchen, run.service_id)
+    pantry = stock_of(run.kitchen).pantry
     for event in sent:
         try:
             document, told = taken(event, now)
@@ -139,11 +145,14 @@ def _kept(run: Run, user: User, sent: Sequence[Any], now: datetime) -> tuple[lis
         name = UUID(document["id"])
         known = there.get(name) or fresh.get(name)
         if known is None:
-            document["signed"] = user.initials
+            if user is not None:
+                document["signed"] = user.initials
             row = RunEvent(pk=name, run=run, number=run.last + len(fresh) + 1, document=document, signed_by=user)
             if service is not None:
-                row.was = effects.found(service, document)
-                service = effects.changed(service, document) or service
+                row.was = effects.found(service, document, pantry)
+                service = effects.changed(service, document, pantry) or service
+                if document["do"] == CORRECTED and row.was is None:
+                    told = [*told, sentence("run/not-mended")]
             fresh[name] = row
             answers.append(Taken(str(name), "kept", told))
         elif known.run_id != run.pk:
@@ -179,21 +188,30 @@ def _has_effect(kitchen: Kitchen, user: User, run: Run, fresh: Sequence[RunEvent
 
 def _change(run: Run, row: RunEvent) -> Callable[[dict[str, Any]], dict[str, Any] | None] | None:
     """What an event changes of the service, or what it takes back; None for neither."""
-    if row.document["do"] == HAPPENED and row.was is not None:
-        return lambda service: effects.changed(service, row.document)
+    pantry = stock_of(run.kitchen).pantry
+    if row.document["do"] in (HAPPENED, CORRECTED) and row.was is not None:
+        return lambda service: effects.changed(service, row.document, pantry)
     if row.document["do"] != VOID:
         return None
     name = _uuid(row.document.get("event"))
     gone = None if name is None else RunEvent.objects.filter(run=run, pk=name).first()
     if gone is None or gone.was is None:
         return None
-    return lambda service: effects.taken_back(service, gone.document, gone.was)
+    return lambda service: effects.taken_back(service, gone.document, gone.was, pantry)
 
 
 def catch_up(run: Run, now: datetime) -> None:
     """Have the plan follow what happened by now; a run that somebody ended keeps its last plan."""
-    written = list(RunEvent.objects.filter(run=run).order_by("number").values_list("document", flat=True))
-    read = events_of(written, UTC)
+    read = _read(run)
+    warm = list(_warm(run, read, now))
+    if warm:
+        with transaction.atomic():
+            held = Run.objects.select_related("kitchen").held(run.pk)
+            _, fresh = _kept(held, None, warm, now)
+            held.last += len(fresh)
+            held.save(update_fields=["last"])
+            note(held.kitchen, What.RUN, held.pk, held.last)
+        read = _read(run)
     if run.service_id is not None and run.plan is None:
         happened = [{**one.says, "at": _at(one.at), "offset_ms": 0} for one in read]
         follow(run.service_id, happened, now)
@@ -208,6 +226,18 @@ def catch_up(run: Run, now: datetime) -> None:
         held.plan, held.plan_number, held.ended_at = plan if at else None, number + 1, at
         held.save(update_fields=["plan", "plan_number", "ended_at"])
         note(held.kitchen, What.RUN, held.pk, held.last)
+
+
+def _read(run: Run) -> list[Event]:
+    written = list(RunEvent.objects.filter(run=run).order_by("number").values_list("document", flat=True))
+    return events_of(written, UTC)
+
+
+def _warm(run: Run, read: list[Event], now: datetime) -> Iterator[dict[str, Any]]:
+    """What the chiller's thermometer says of raw fish on its shelf; nothing once the run is over."""
+    if run.rehearsal and run.ended_at is None and not any(one.do == ENDED for one in read):
+        plan = plan_of(run)[0]
+        yield from warm_on_the_shelf(run, plan, fold(plan, read, rehearsal=True), read, now)
 
 
 def _at(ms: int) -> str:

@@ -8,8 +8,9 @@ from typing_extensions import TypedDict
 
 from jarcore.data import Pantry, default_pantry
 from jarcore.formula import prepare
+from jarcore.questions.correct.fish import of_other_fish
 from jarcore.questions.correct.mishap import Change, Choice, Mishap
-from jarcore.questions.correct.other import mends_of_fish, mends_of_reduction, mends_of_spilled, of_other_fish
+from jarcore.questions.correct.other import mends_of_fish, mends_of_reduction, mends_of_spilled
 from jarcore.questions.correct.tasting import mends_of_taste, refusal
 from jarcore.questions.correct.weighed import as_weighed, mends_of_weighed
 
@@ -68,7 +69,7 @@ def correct(
     elif happened.spilled_g is not None:
         mishap, choices = mends_of_spilled(weighed, happened.spilled_g)
     elif happened.fish_g is not None:
-        mishap, choices = mends_of_fish(weighed, of_other_fish(mishap, happened.fish_g))
+        mishap, choices = mends_of_fish(weighed, of_other_fish(document, ready, happened.fish_g))
     elif happened.reduced_g is not None:
         mishap, choices = mends_of_reduction(mishap, *happened.reduced_g[:2])
     else:

@@ -137,19 +137,7 @@ class Mishap:
 
     def changes(self, then: Values | None = None, tells: Sequence[str] = ()) -> dict[str, Change]:
         """The readings that differ between what was planned, what is, and what is THEN; TELLS in any case."""
-        made: dict[str, Change] = {}
-        for key in dict.fromkeys((*tells, *READ)):
-            row = reading(target_rows()[key].reading)
-            three = [one.middle(key) for one in (self.values_planned, self.values_now, then or self.values_now)]
-            if _differ(three) or (key in tells and three[0] is not None):
-                made[key] = {
-                    "name": row.name,
-                    "unit": row.unit,
-                    "planned": three[0],
-                    "before": three[1],
-                    "after": three[2],
-                }
-        return made
+        return _changes(self.values_planned, self.values_now, then or self.values_now, tells)
 
     def _on_record(self, text: str, changes: Mapping[str, Change]) -> Patch:
         """What puts a correction on record."""
@@ -164,6 +152,28 @@ class Mishap:
         entry = {name: value for name, value in entry.items() if value is not None}
         there = isinstance(self.document.get("corrections"), list)
         return [put(["corrections", "-"], entry) if there else put(["corrections"], [entry])]
+
+
+def changes_between(planned: Prepared, now: Prepared, jar: int) -> dict[str, Change]:
+    """The readings of a jar that are otherwise in one formula than in another."""
+    then = Values(now, jar)
+    return _changes(Values(planned, jar), then, then, ())
+
+
+def _changes(planned: Values, now: Values, then: Values, tells: Sequence[str]) -> dict[str, Change]:
+    made: dict[str, Change] = {}
+    for key in dict.fromkeys((*tells, *READ)):
+        row = reading(target_rows()[key].reading)
+        three = [one.middle(key) for one in (planned, now, then)]
+        if _differ(three) or (key in tells and three[0] is not None):
+            made[key] = {
+                "name": row.name,
+                "unit": row.unit,
+                "planned": three[0],
+                "before": three[1],
+                "after": three[2],
+            }
+    return made
 
 
 def _figures(changes: Mapping[str, Change], which: str) -> dict[str, float]:

@@ -1,6 +1,5 @@
 """What else happens: a jar is spilled, fish weighs otherwise than planned, a reduction is over or under."""
 
-from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from jarcore.data import said
@@ -13,7 +12,6 @@ from jarcore.questions.correct.more import more_of
 from jarcore.questions.correct.weighed import Weighed, for_fish, left
 from jarcore.questions.solve.amounts import amounts_of
 from jarcore.questions.solve.writing import rounded_g, written
-from jarcore.reading import dimension, factor
 
 WATER = "water"
 
@@ -35,39 +33,6 @@ def mends_of_spilled(weighed: Weighed, spilled_g: float) -> tuple[Mishap, list[C
     choices = [lost.choice("again", said("correct/spilled-again", what=again), mishap.as_it_is)]
     fish = replace(weighed, mishap=lost, masses=masses, inside=frozenset(inside))
     return lost, [*choices, *for_fish(fish), left(lost)]
-
-
-def of_other_fish(mishap: Mishap, weight_g: float) -> Patch:
-    """The patch by which the fish weighs so much [g], as its weight is stated; empty where it states none."""
-    fish = mishap.document.get("fish")
-    if not isinstance(fish, Mapping):
-        return []
-    stated = mishap.planned.fish
-    groups = fish.get("groups")
-    parts: list[tuple[list[str | int], Mapping[str, object]]] = [
-        (["fish", "groups", at], one)
-        for at, one in enumerate(groups if isinstance(groups, list) else [])
-        if isinstance(one, Mapping)
-    ]
-    weights = [(way, one.get("weight")) for way, one in (parts or [(["fish"], fish)])]
-    known = [
-        (way, one) for way, one in weights if isinstance(one, Mapping) and isinstance(one.get("value"), int | float)
-    ]
-    together = _grams(mishap, known)
-    if not together or stated.edible_g is None:
-        return []
-    times = weight_g / together
-    return [put([*way, "weight", "value"], tidy(float(one["value"]) * times, 5)) for way, one in known]
-
-
-def _grams(mishap: Mishap, weights: Sequence[tuple[list[str | int], Mapping[str, object]]]) -> float:
-    made = 0.0
-    for _, one in weights:
-        value, unit = one.get("value"), one.get("unit")
-        if dimension(str(unit)) != "mass":
-            return 0.0
-        made += float(value) * factor(str(unit), mishap.planned.measures)  # type: ignore[arg-type]
-    return made
 
 
 def mends_of_fish(weighed: Weighed, fish: Patch) -> tuple[Mishap, list[Choice]]:

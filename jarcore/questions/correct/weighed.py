@@ -3,10 +3,11 @@
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 
-from jarcore.data import parameter, rows, said
+from jarcore.data import Pantry, parameter, rows, said
 from jarcore.documents import Patch
 from jarcore.documents.parts import Target
 from jarcore.documents.patches import put_below, tidy
@@ -106,6 +107,22 @@ def as_weighed(mishap: Mishap, weighed: Mapping[str, float]) -> Weighed:
             masses[spec.place] = weighed[spec.line.id]
     patch = written(masses, amounts)
     return Weighed(mishap=replace(mishap, as_it_is=patch), masses=masses, inside=frozenset(inside))
+
+
+def as_it_went_in(document: Mapping[str, Any], times: Mapping[str, Mapping[str, float]], pantry: Pantry) -> Patch:
+    """The patch that makes a formula what really went in: so many TIMES what is written of lines, by jar and line."""
+    ready, patch = prepare(document, pantry), list[Any]()
+    for place, laid in enumerate(ready.jars):
+        mine = times.get(laid.jar.id or "", {})
+        off = {line: many for line, many in mine.items() if abs(many - 1) > SAME}
+        if not off:
+            continue
+        amounts = amounts_of(ready, place, (), {}, ())
+        masses = amounts.now_g.copy()
+        for spec in amounts.specs:
+            masses[spec.place] *= off.get(spec.line.id or "", 1.0)
+        patch += written(masses, amounts)
+    return patch
 
 
 def mends_of_weighed(weighed: Weighed, on_fish: bool) -> Iterator[Choice]:

@@ -38,6 +38,15 @@ export {
   saveDraft,
   shelve,
 } from './formulas';
+export {
+  type Deed,
+  type InstrumentReading,
+  type Instruments,
+  instrumentsQuery,
+  pressInstrument,
+  type Readings,
+  readInstruments,
+} from './instruments';
 export { type News, newest, onNews } from './news';
 export { openedBy, signedInAs } from './person';
 export { POLICY } from './policy';
@@ -52,11 +61,14 @@ export {
   versionQuery,
 } from './queries';
 export {
+  asItIsQuery,
   beginRun,
   type Gate,
   type Live,
   liveRun,
+  mendsQuery,
   putOffQuery,
+  type ReadingChange,
   type RunEvent,
   type RunItem,
   type RunOpened,

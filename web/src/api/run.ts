@@ -11,6 +11,7 @@ export type Live = Schemas['LiveOut'];
 export type Sent = Schemas['SentOut'];
 export type Gate = Schemas['Gate'];
 export type RunRecord = Schemas['Record'];
+export type ReadingChange = Schemas['Change'];
 
 /** The kitchen's runs, the newest first. */
 export const runsQuery = (kitchen: string) =>
@@ -97,6 +98,27 @@ export const putOffQuery = (kitchen: string, run: number, plan: number, step: st
         }),
       ),
     staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** What mends the jar of a step, by what has happened up to an event; nothing is changed by asking. */
+export const mendsQuery = (kitchen: string, run: number, step: string, last: number, plan: number) =>
+  queryOptions({
+    queryKey: ['runs', kitchen, 'mends', run, step, last, plan],
+    queryFn: () =>
+      taken(
+        api.POST('/api/kitchens/{kitchen}/runs/{run}/ask/mends', {
+          params: { path: { kitchen, run } },
+          body: { step },
+        }),
+      ),
+  });
+
+/** Each course as it really is, by what has happened up to an event. */
+export const asItIsQuery = (kitchen: string, run: number, last: number) =>
+  queryOptions({
+    queryKey: ['runs', kitchen, 'as-it-is', run, last],
+    queryFn: () =>
+      taken(api.GET('/api/kitchens/{kitchen}/runs/{run}/as-it-is', { params: { path: { kitchen, run } } })),
   });
 
 /** Where a run is to be had as an open document. */

@@ -900,6 +900,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Panel
+         * @description The kitchen's instruments, and what they can be put into.
+         */
+        get: operations["instruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/instruments/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description What the instruments say now.
+         */
+        get: operations["readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/instruments/{instrument}/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Press Instrument
+         * @description Do something with a simulated instrument; what they all say since.
+         */
+        post: operations["press_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/invitations": {
         parameters: {
             query?: never;
@@ -1183,6 +1243,46 @@ export interface paths {
         get: operations["open_run"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/as-it-is": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Run As It Is
+         * @description Each course of a run as it really is: with what went in, how warm it was and how long it lay.
+         */
+        get: operations["as_it_is"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/ask/mends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Mends
+         * @description What can be done about a jar that was weighed in otherwise; nothing is changed by asking.
+         */
+        post: operations["mends"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1975,15 +2075,20 @@ export interface components {
         };
         /**
          * AmountOf
-         * @description So much of a line of a jar for a step, and the step of the scale that it is weighed on [g].
+         * @description So much of a line of a jar for a step (of the fish where no jar is named), and the step of the scale that it is
+         *     weighed on [g]; what is `off_g` off is otherwise than it was meant, and may be mended [g].
          */
         AmountOf: {
+            /** Jar */
+            jar: string | null;
             /** Line */
             line: string | null;
             /** Mass G */
             mass_g: number;
             /** Name */
             name: string;
+            /** Off G */
+            off_g: number;
             /** Step G */
             step_g: number | null;
         };
@@ -2973,6 +3078,31 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * CourseAsItIs
+         * @description A course: its jars that are on or were, the readings that are otherwise than planned, by jar and of the plate,
+         *     and what that brings to be cautioned about.
+         */
+        CourseAsItIs: {
+            /** Cautions */
+            cautions: string[];
+            /** Course */
+            course: string;
+            /** Jars */
+            jars: components["schemas"]["JarAsItIs"][];
+            /** Plate */
+            plate: {
+                [key: string]: components["schemas"]["Change"];
+            };
+            /** Readings */
+            readings: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Change"];
+                };
+            };
+            /** Title */
+            title: string;
+        };
+        /**
          * CourseItem
          * @description What is served: a course with its covers, and when its first and its last plates leave.
          */
@@ -3751,7 +3881,7 @@ export interface components {
              * Standing
              * @enum {string}
              */
-            standing: "open" | "held" | "accepted" | "failed" | "impossible";
+            standing: "open" | "held" | "accepted" | "failed" | "impossible" | "simulated";
             /** Text */
             text: string;
             /** Unit */
@@ -4006,6 +4136,49 @@ export interface components {
             units: string[];
         };
         /**
+         * InstrumentOut
+         * @description An instrument: its id, what it is called, and what can be done with it where it is simulated.
+         */
+        InstrumentOut: {
+            /** Deeds */
+            deeds: string[];
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * InstrumentReading
+         * @description One reading at a time [ms since the epoch]: the value in its unit and steps, whether it has come to rest, whether
+         *     it is simulated. With a `fault` there is no value to go by; `says` is what is to be known of it, in words.
+         */
+        InstrumentReading: {
+            /** At */
+            at: number;
+            /** Fault */
+            fault: ("unplugged" | "flat" | "overload" | "drifting" | "nonsense" | "uncalibrated" | "nothing") | null;
+            /** Instrument */
+            instrument: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string[];
+            /** Simulated */
+            simulated: boolean;
+            /** Steady */
+            steady: boolean;
+            /** Step */
+            step: number;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * InvitationOut
          * @description An invitation that nobody has used yet.
          */
@@ -4076,6 +4249,35 @@ export interface components {
             } | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * JarAsItIs
+         * @description A jar on its fish: since when, how long so far [min], what the fish has by now (salt per 100 g, how deep it is
+         *     turned [mm]), and its window in time, as it really went in. `over` says that it is lifted out again.
+         */
+        JarAsItIs: {
+            /** Acid Depth Mm */
+            acid_depth_mm: number | null;
+            /** Best From */
+            best_from: string | null;
+            /** Best To */
+            best_to: string | null;
+            /** Jar */
+            jar: string | null;
+            /** Latest */
+            latest: string | null;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** On */
+            on: string;
+            /** Over */
+            over: boolean;
+            /** Salt Pct Of Fish */
+            salt_pct_of_fish: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * JarOnFish
@@ -4515,6 +4717,20 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * LineOnRecord
+         * @description A line as it was weighed in: what it was to weigh and what it weighs [g], and where that number came from.
+         */
+        LineOnRecord: {
+            /** Meant G */
+            meant_g: number | null;
+            /** Name */
+            name: string;
+            /** Source */
+            source: string | null;
+            /** Was G */
+            was_g: number;
+        };
+        /**
          * LineRead
          * @description A line of a jar as read, without an id yet; `per`, `of` and `by` where its basis has them.
          *
@@ -4615,7 +4831,7 @@ export interface components {
         /**
          * LiveOut
          * @description A run as it stands: the events behind a number, the service and its plan where that is another than was asked
-         *     with, and the time by the clock that all go by [ms since the epoch].
+         *     with, and the time by the clock that all go by [ms since the epoch]. In a rehearsal simulated readings count.
          */
         LiveOut: {
             /** Changed */
@@ -4637,6 +4853,8 @@ export interface components {
             plan: components["schemas"]["Plan"] | null;
             /** Plan Number */
             plan_number: number;
+            /** Rehearsal */
+            rehearsal: boolean;
         };
         /**
          * LookOut
@@ -4801,6 +5019,39 @@ export interface components {
             patch: components["schemas"]["Operation"][];
             /** Text */
             text: string;
+        };
+        /**
+         * Mended
+         * @description A mend of what went in otherwise: when, by whom, of which jar of which course, and what was done.
+         */
+        Mended: {
+            /** At */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Course */
+            course: string | null;
+            /** Jar */
+            jar: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * MendsIn
+         * @description The step whose jar was weighed in otherwise.
+         */
+        MendsIn: {
+            /** Step */
+            step: string;
+        };
+        /**
+         * MendsOut
+         * @description The ways to mend a jar; their patches are of its course's formula for so many covers.
+         */
+        MendsOut: {
+            answer: components["schemas"]["Corrected"];
+            /** Covers */
+            covers: number;
         };
         /**
          * Method
@@ -5228,6 +5479,16 @@ export interface components {
             /** Pieces Per Batch */
             pieces_per_batch: number;
         };
+        /**
+         * PanelOut
+         * @description The kitchen's instruments, and what they can be put into.
+         */
+        PanelOut: {
+            /** Instruments */
+            instruments: components["schemas"]["InstrumentOut"][];
+            /** Things */
+            things: components["schemas"]["ThingOut"][];
+        };
         /** PantryOut */
         PantryOut: {
             /** Currency */
@@ -5581,6 +5842,28 @@ export interface components {
             text: string;
         };
         /**
+         * PressIn
+         * @description What a hand does with an instrument: put so much on, take all off, tare; into a thing, at a place of it; wipe;
+         *     set by a buffer; a door; a fault, or mended. `run` is whose things there are.
+         */
+        PressIn: {
+            /**
+             * Deed
+             * @enum {string}
+             */
+            deed: "put" | "take" | "tare" | "into" | "wipe" | "buffer" | "open" | "shut" | "fault" | "mend";
+            /** Fault */
+            fault?: string | null;
+            /** Grams */
+            grams?: number | null;
+            /** Run */
+            run?: number | null;
+            /** What */
+            what?: string | null;
+            /** Where */
+            where?: string | null;
+        };
+        /**
          * PriceOut
          * @description What a thing costs: `price` for `per` of a `unit`, the share of it that can be used [%], the day it was so; of a
          *     fish on which basis it is weighed.
@@ -5836,6 +6119,19 @@ export interface components {
             /** Unit */
             unit: string;
         };
+        /**
+         * ReadingsOut
+         * @description What the instruments say at a time by the server's clock [ms since the epoch]. Only in a rehearsal does what is
+         *     simulated count.
+         */
+        ReadingsOut: {
+            /** Now Ms */
+            now_ms: number;
+            /** Readings */
+            readings: components["schemas"]["InstrumentReading"][];
+            /** Rehearsal */
+            rehearsal: boolean;
+        };
         /** ReasonOut */
         ReasonOut: {
             /** Grade */
@@ -5854,6 +6150,8 @@ export interface components {
             happened: components["schemas"]["Happening"][];
             /** Late Min */
             late_min: number | null;
+            /** Mended */
+            mended: components["schemas"]["Mended"][];
             /** Open */
             open: number;
             /** Steps */
@@ -6041,6 +6339,8 @@ export interface components {
         /**
          * Run
          * @description A run: the service as it was begun, the plan of it then and the last one, and the events, the earliest first.
+         *
+         *     In a `rehearsal` simulated readings open gates of safety; else they never do.
          */
         Run: {
             /**
@@ -6089,6 +6389,11 @@ export interface components {
                 [key: string]: unknown;
             } | null;
             /**
+             * Rehearsal
+             * @default null
+             */
+            rehearsal: boolean | null;
+            /**
              * Service
              * @default null
              */
@@ -6108,8 +6413,11 @@ export interface components {
          * @description One thing that happened: to which step, when by the clock of the tablet, and what that clock was off [ms].
          *
          *     `started`, `done`, `skipped` (with `why`) and `not_yet` (`until` then) are said of a step; `passed` of a gate of it,
-         *     with the value that was read, or `accepted` for the reason why it was gone on without; `void` takes another `event`
-         *     back; `happened` says `what` else there was. `received_at` is when it was kept, `signed` by whom.
+         *     with the value that was read, or `accepted` for the reason why it was gone on without; `weighed` of a line of a step
+         *     that so much of it is in (`value` [g], where it was `meant` to be so much); `corrected` of a jar of a course that a
+         *     `patch` on its formula for so many `covers` mends what went in otherwise; `void` takes another `event` back;
+         *     `happened` says `what` else there was. `instrument` is what was read off, `received_at` when it was kept, `signed`
+         *     by whom.
          */
         RunEvent: {
             /**
@@ -6127,6 +6435,11 @@ export interface components {
              * @default null
              */
             by: string | null;
+            /**
+             * Choice
+             * @default null
+             */
+            choice: string | null;
             /**
              * Course
              * @default null
@@ -6163,10 +6476,25 @@ export interface components {
              */
             id: string | null;
             /**
+             * Instrument
+             * @default null
+             */
+            instrument: string | null;
+            /**
+             * Jar
+             * @default null
+             */
+            jar: string | null;
+            /**
              * Line
              * @default null
              */
             line: string | null;
+            /**
+             * Meant
+             * @default null
+             */
+            meant: number | null;
             /**
              * Minutes
              * @default null
@@ -6182,6 +6510,11 @@ export interface components {
              * @default null
              */
             offset_ms: number | null;
+            /**
+             * Patch
+             * @default null
+             */
+            patch: components["schemas"]["Operation"][] | null;
             /**
              * Pieces
              * @default null
@@ -6297,6 +6630,8 @@ export interface components {
             /** Plan Number */
             plan_number: number;
             planned: components["schemas"]["Plan"];
+            /** Rehearsal */
+            rehearsal: boolean;
             /** Service */
             service: number | null;
             /** Title */
@@ -6432,6 +6767,8 @@ export interface components {
             plan: components["schemas"]["Plan"] | null;
             /** Plan Number */
             plan_number: number;
+            /** Rehearsal */
+            rehearsal: boolean;
             /** Taken */
             taken: components["schemas"]["TakenOut"][];
         };
@@ -7066,6 +7403,8 @@ export interface components {
             text: string;
             /** Was */
             was: string | null;
+            /** Weighed */
+            weighed: components["schemas"]["LineOnRecord"][];
         };
         /**
          * StepRead
@@ -7239,6 +7578,16 @@ export interface components {
             value: number | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * ThingOut
+         * @description Something that a probe can be put into, by its id, and what it is called.
+         */
+        ThingOut: {
+            /** Called */
+            called: string;
+            /** Id */
+            id: string;
         };
         /** ThrownIn */
         ThrownIn: {
@@ -9599,6 +9948,108 @@ export interface operations {
             503: components["responses"]["Refused503"];
         };
     };
+    instruments: {
+        parameters: {
+            query?: {
+                run?: number | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    readings: {
+        parameters: {
+            query?: {
+                run?: number | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    press_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
     invitations: {
         parameters: {
             query?: never;
@@ -10151,6 +10602,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    as_it_is: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseAsItIs"][];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    mends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MendsOut"];
                 };
             };
             400: components["responses"]["Refused400"];

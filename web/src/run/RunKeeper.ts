@@ -33,6 +33,9 @@ export interface Shown {
   /** Whether this tablet keeps what it cannot send. */
   keeps: boolean;
   endedAt: string | null;
+  /** Whether what is simulated counts, and the number of the last event that the server has. */
+  rehearsal: boolean;
+  last: number;
 }
 
 /** What somebody says happened; the keeper adds who it is, when it was, and its name. */
@@ -199,7 +202,7 @@ export class RunKeeper {
       document,
       plan,
       planNumber: this.live.plan_number,
-      state: fold(plan, eventsOf(this.written())),
+      state: fold(plan, eventsOf(this.written()), this.live.rehearsal),
       changed: this.live.changed,
       unsent: this.waiting.length,
       problem: this.problem,
@@ -207,6 +210,8 @@ export class RunKeeper {
       told: this.told,
       keeps: this.store.keeps,
       endedAt: this.live.ended_at,
+      rehearsal: this.live.rehearsal,
+      last: this.last,
     };
   }
 }

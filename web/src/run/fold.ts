@@ -28,7 +28,7 @@ export interface Timer {
 
 /** Where a gate stands, and what was said of it last. */
 export interface GateState {
-  standing: 'open' | 'held' | 'accepted' | 'failed' | 'impossible';
+  standing: 'open' | 'held' | 'accepted' | 'failed' | 'impossible' | 'simulated';
   event: Told | null;
 }
 
@@ -37,10 +37,14 @@ export interface State {
   timers: Timer[];
   /** Gates by step and gate. */
   gates: ReadonlyMap<string, GateState>;
+  /** What is in, by step and line [g]. */
+  weights: ReadonlyMap<string, number>;
   ended: number | null;
 }
 
+/** A gate, or a line, of a step. */
 export const gateKey = (step: string, gate: string): string => `${step}\n${gate}`;
+export const lineKey = gateKey;
 
 const ms = (at: string): number => Date.parse(at);
 
@@ -52,6 +56,7 @@ class Said {
   readonly skipped = new Set<string>();
   readonly until = new Map<string, number>();
   readonly passed = new Map<string, Told>();
+  readonly weights = new Map<string, number>();
   ended: number | null = null;
 
   constructor(events: readonly Told[]) {
@@ -71,6 +76,8 @@ class Said {
       else this.skipped.delete(step);
     } else if (event.do === 'not_yet') this.until.set(step, event.until ?? event.at);
     else if (event.do === 'passed') this.passed.set(gateKey(step, String(event.says.gate)), event);
+    else if (event.do === 'weighed' && typeof event.says.value === 'number' && event.says.value >= 0)
+      this.weights.set(lineKey(step, String(event.says.line)), event.says.value);
   }
 }
 
@@ -80,9 +87,10 @@ function first<T>(map: Map<string, T>, key: string, value: T): void {
 
 /**
  * Where events, as read, leave each step. What comes before something that has begun is over, unless it must not be left
- * out. A wait that nobody begins begins when all that it waits for is over.
+ * out. A wait that nobody begins begins when all that it waits for is over. Only in a rehearsal does a simulated reading
+ * open a gate of safety.
  */
-export function fold(plan: Plan, events: readonly Told[]): State {
+export function fold(plan: Plan, events: readonly Told[], rehearsal = false): State {
   const said = new Said(events);
   const before = allBefore(plan, said);
   const steps = new Map<string, StepState>();
@@ -91,20 +99,22 @@ export function fold(plan: Plan, events: readonly Told[]): State {
     plan.steps.flatMap((step) =>
       step.gates.map((gate) => {
         const key = gateKey(step.id, gate.id);
-        return [key, gateState(gate, said.passed.get(key) ?? null)] as const;
+        return [key, gateState(gate, said.passed.get(key) ?? null, rehearsal)] as const;
       }),
     ),
   );
-  return { steps, timers: timersOf(plan, steps), gates, ended: said.ended };
+  return { steps, timers: timersOf(plan, steps), gates, weights: said.weights, ended: said.ended };
 }
 
 const outside = (value: number, least: number | null, most: number | null): boolean =>
   (least !== null && value < least) || (most !== null && value > most);
 
 /** Where what was said last of a gate leaves it: by what was read, whatever whoever said it makes of that. */
-function gateState(gate: Gate, event: Told | null): GateState {
+function gateState(gate: Gate, event: Told | null, rehearsal: boolean): GateState {
   if (!event) return { standing: 'open', event };
-  const { value, held, accepted } = event.says;
+  const { value, held, accepted, source } = event.says;
+  if (gate.safety && source === 'simulated' && !rehearsal)
+    return { standing: accepted ? 'accepted' : 'simulated', event };
   const read = typeof value === 'number' && !outside(value, gate.low, gate.high) ? value : null;
   const holds = gate.unit === null ? held === true : read !== null && !outside(read, gate.least, gate.most);
   if (holds) return { standing: 'held', event };

@@ -9,7 +9,9 @@ import { fill } from '@/words';
 import { run as words } from '@/words/run';
 import { Action, TakeBack } from './parts/Action';
 import { Alarm } from './parts/Alarm';
+import { AsItIs } from './parts/AsItIs';
 import { Happened } from './parts/Happened';
+import { Instruments } from './parts/Instruments';
 import { Others } from './parts/Others';
 import { RecordTable } from './parts/RecordTable';
 import { RunDocket } from './parts/RunDocket';
@@ -106,15 +108,18 @@ export function RunScreen() {
               <Apart />
               <Action />
               <Stands />
+              <Instruments />
               <div className="space-y-3 xl:hidden">
                 <Timers />
                 <Others />
+                <AsItIs />
                 <Happened />
               </div>
             </div>
             <div className="min-h-0 space-y-3 overflow-y-auto p-3 max-xl:hidden">
               <Timers />
               <Others />
+              <AsItIs />
               <Happened />
             </div>
           </div>

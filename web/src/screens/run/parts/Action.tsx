@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { PlannedStep } from '@/api';
 import { nextOf } from '@/run/fold';
 import { fill, named } from '@/words';
-import { duration, grams, onScale } from '@/words/numbers';
+import { duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { calledOf, deedOf } from '../state/called';
 import { clockAt, minutesTo } from '../state/clock';
@@ -11,6 +11,7 @@ import { soundOn } from '../state/useAlarm';
 import { allPassed, Gates } from './Gates';
 import { NotYet } from './NotYet';
 import { SomethingElse } from './SomethingElse';
+import { WeighIn } from './WeighIn';
 
 /** What is asked of a step besides whether it is done. */
 type Asked = { what: 'not-yet'; step: PlannedStep } | { what: 'else'; step: PlannedStep | null };
@@ -111,7 +112,7 @@ function Step({ step, waits, ask }: StepProps) {
       )}
       {!readOnly && waits.length === 0 && (
         <>
-          <Amounts step={step} />
+          <WeighIn step={step} />
           <Gates step={step} />
           <button
             type="button"
@@ -132,24 +133,6 @@ function Step({ step, waits, ask }: StepProps) {
         </>
       )}
     </div>
-  );
-}
-
-/** What is weighed for a step, as the scale shows it. */
-function Amounts({ step }: { step: PlannedStep }) {
-  if (step.amounts.length === 0) return null;
-  return (
-    <ul className="mt-3 rounded-plate bg-plate px-4 py-1 text-ink" data-part="amounts">
-      {step.amounts.map((one) => (
-        <li
-          key={one.line ?? one.name}
-          className="flex gap-3 border-b border-line py-1.5 text-xl last:border-b-0"
-        >
-          <span className="min-w-0 grow">{one.name}</span>
-          <b>{one.step_g ? onScale(one.mass_g, one.step_g) : grams(one.mass_g)}</b>
-        </li>
-      ))}
-    </ul>
   );
 }
 

@@ -5,6 +5,8 @@ import type { Shown } from '@/run/RunKeeper';
 import { fill, named, terms } from '@/words';
 import { run as words } from '@/words/run';
 import { useRun, useTyped } from '../state/opened';
+import { shows } from '../state/shows';
+import { sourceOf, useReadings } from '../state/useReadings';
 
 /** What has to be so at a step: looked at, or read off. */
 export function Gates({ step }: { step: PlannedStep }) {
@@ -28,7 +30,7 @@ function GateLine({ step, gate }: { step: PlannedStep; gate: Gate }) {
   const says = stands?.event?.says;
   const value = says?.value ?? null;
   const passed = isPassed(standing);
-  const failed = standing === 'failed' || standing === 'impossible';
+  const failed = standing !== 'open' && !passed;
   const pass = (said: Omit<RunEvent, 'do'>) =>
     say({ do: 'passed', step: step.id, gate: gate.id, ...said }, gate.text);
   const reading = { value: value ?? '', unit: unitOf(gate) };
@@ -54,7 +56,7 @@ function GateLine({ step, gate }: { step: PlannedStep; gate: Gate }) {
           <Reading
             gate={gate}
             where={gateKey(step.id, gate.id)}
-            onRead={(read) => pass({ value: read, unit: gate.unit, source: 'typed' })}
+            onRead={(read, from) => pass({ value: read, unit: gate.unit, ...from })}
           />
         )}
         {!passed && !gate.unit && (
@@ -70,9 +72,11 @@ function GateLine({ step, gate }: { step: PlannedStep; gate: Gate }) {
       </div>
       {failed && (
         <p className="mt-2 text-xl font-semibold text-stop" role="alert">
-          {standing === 'impossible'
-            ? fill(words.impossible, reading)
-            : fill(words.notHeld, { ...reading, instead: gate.instead })}
+          {standing === 'simulated'
+            ? words.onlySimulated
+            : standing === 'impossible'
+              ? fill(words.impossible, reading)
+              : fill(words.notHeld, { ...reading, instead: gate.instead })}
         </p>
       )}
       {failed && <Anyway step={step} gate={gate} value={standing === 'failed' ? value : null} />}
@@ -92,7 +96,38 @@ const unitOf = ({ unit }: Gate): string => (unit ? named(terms.units, unit) : ''
 interface ReadingProps {
   gate: Gate;
   where: string;
-  onRead: (value: number) => void;
+  onRead: (value: number, from: Pick<RunEvent, 'source' | 'instrument'>) => void;
+}
+
+/** What reads a gate: oil by its own probe, all else by the core probe. */
+const PROBES = { 'oil-hot': 'fryer_probe' } as const;
+
+/** The probe as it stands in it, to be taken with one press; what is simulated says so. */
+function Probe({ gate, onRead }: Pick<ReadingProps, 'gate' | 'onRead'>) {
+  const kind = PROBES[gate.id as keyof typeof PROBES] ?? 'core_probe';
+  const probe = useReadings().find((one) => one.kind === kind);
+  const counts = useCounts(gate, probe?.simulated ?? false);
+  const value = probe?.value ?? null;
+  if (!probe || value === null) return null;
+  return (
+    <button
+      type="button"
+      data-part="take-reading"
+      disabled={!probe.steady || !counts}
+      title={counts ? undefined : words.onlySimulated}
+      onClick={() => onRead(value, { source: sourceOf(probe), instrument: probe.instrument })}
+      className="min-h-14 rounded-control border-2 border-kelp bg-plate px-4 text-xl font-bold text-kelp disabled:opacity-45"
+    >
+      {fill(words.names.takeReading, { value: shows(probe) })}
+      {probe.simulated && <span className="block text-sm font-normal">{words.simulated}</span>}
+    </button>
+  );
+}
+
+/** Whether a reading opens a gate: a simulated one opens no gate of safety but in a rehearsal. */
+function useCounts(gate: Gate, simulated: boolean): boolean {
+  const { shown } = useRun();
+  return !simulated || !gate.safety || shown.rehearsal;
 }
 
 function Reading({ gate, where, onRead }: ReadingProps) {
@@ -106,7 +141,7 @@ function Reading({ gate, where, onRead }: ReadingProps) {
       onSubmit={(event) => {
         event.preventDefault();
         if (!read) return;
-        onRead(value);
+        onRead(value, { source: 'typed' });
         setText('');
       }}
     >
@@ -120,6 +155,7 @@ function Reading({ gate, where, onRead }: ReadingProps) {
         className={`h-14 w-24 rounded-control border-2 bg-plate px-3 text-right text-2xl font-bold ${wrong ? 'border-stop' : 'border-edge'}`}
       />
       <span className="text-xl">{unitOf(gate)}</span>
+      <Probe gate={gate} onRead={onRead} />
       <button
         type="submit"
         disabled={!read}

@@ -1,5 +1,6 @@
 import { eventsOf, type Told } from '@/run/events';
 import { fill, named, terms } from '@/words';
+import { grams } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { calledOf } from '../state/called';
 import { clockAt } from '../state/clock';
@@ -19,6 +20,12 @@ export function Happened() {
   const called = (event: Told): string => {
     const what = event.says.what as keyof typeof words.whats | undefined;
     if (event.do === 'happened') return words.whats[what ?? 'other'] ?? words.whats.other;
+    if (event.do === 'corrected') return event.says.note ?? words.deedsHappened.corrected;
+    if (event.do === 'weighed') {
+      const amounts = steps.get(event.step ?? '')?.amounts ?? [];
+      const line = amounts.find((one) => (one.line ?? one.name) === event.says.line)?.name;
+      return fill(words.weighed, { line: line ?? '', value: grams(event.says.value) });
+    }
     const deed =
       event.do === 'passed'
         ? event.says.value === null || event.says.value === undefined

@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { recordQuery, runDocumentAt } from '@/api';
 import { fill, named, terms } from '@/words';
-import { duration } from '@/words/numbers';
+import { duration, grams } from '@/words/numbers';
 import { run as words } from '@/words/run';
+import { AsItIs } from './AsItIs';
 
 const clock = (at: string | null) => at?.slice(11, 16) ?? '';
 
@@ -23,15 +24,22 @@ export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) 
           </li>
         ))}
         {record.open > 0 && <li>{fill(words.recordOpen, { many: record.open })}</li>}
+        {record.mended.map((one) => (
+          <li key={one.at} data-part="mended">
+            {clock(one.at)} {one.text}
+          </li>
+        ))}
         {record.happened.map((one) => (
           <li key={one.at + one.what}>
             {clock(one.at)} {words.whats[one.what as keyof typeof words.whats] ?? one.what}
             {one.course && `, ${one.course}`}
             {typeof one.says.covers === 'number' && `: ${one.says.covers}`}
+            {typeof one.says.minutes === 'number' && `: ${duration(one.says.minutes)}`}
             {typeof one.says.note === 'string' && `. ${one.says.note}`}
           </li>
         ))}
       </ul>
+      <AsItIs />
       <p>
         <a className="underline" href={runDocumentAt(kitchen, run)} download>
           {words.names.document}
@@ -61,6 +69,16 @@ export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) 
                 {step.skipped !== null && (
                   <span className="block text-warn">{fill(words.recordSkipped, { why: step.skipped })}</span>
                 )}
+                {step.weighed.map((line) => (
+                  <span key={line.name} className="block text-sm text-quiet" data-weighed={line.name}>
+                    {fill(words.recordWeighed, {
+                      line: line.name,
+                      was: grams(line.was_g),
+                      meant: grams(line.meant_g),
+                    })}
+                    {line.source === 'simulated' && ` (${words.simulated})`}
+                  </span>
+                ))}
                 {step.gates.map((gate) => (
                   <span
                     key={gate.text}
@@ -69,6 +87,7 @@ export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) 
                   >
                     {gate.text}{' '}
                     {gate.value !== null && `${gate.value} ${gate.unit ? named(terms.units, gate.unit) : ''}`}{' '}
+                    {gate.source === 'simulated' && `(${words.simulated}) `}
                     {words.stood[gate.standing]}
                     {gate.accepted && ` ${fill(words.acceptedBecause, { why: gate.accepted })}`}
                   </span>

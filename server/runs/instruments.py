@@ -1,0 +1,119 @@
+"""Instruments over HTTP, and the panel on which the simulated ones are put on things, into things, and made wrong."""
+
+from typing import Any, Literal
+
+from django.conf import settings
+from django.http import Http404
+from django.utils import timezone
+from ninja import Router, Schema
+from pydantic import Field
+
+from jarcore.devices import InstrumentReading, World, deeds_of, described
+from server.accounts.models import Kitchen
+from server.accounts.requests import AuthedRequest
+from server.accounts.selectors import kitchen_to_read, kitchen_to_write
+from server.common.text import Text
+from server.instruments.selectors import milliseconds, readings
+from server.instruments.services import press
+from server.pantry.selectors import stock_of
+from server.runs.models import Run
+from server.runs.world import world_of_run
+
+router = Router(tags=["instruments"])
+
+
+class ThingOut(Schema):
+    """Something that a probe can be put into, by its id, and what it is called."""
+
+    id: str
+    called: str
+
+
+class InstrumentOut(Schema):
+    """An instrument: its id, what it is called, and what can be done with it where it is simulated."""
+
+    id: str
+    kind: str
+    name: str
+    deeds: list[str]
+
+
+class PanelOut(Schema):
+    """The kitchen's instruments, and what they can be put into."""
+
+    instruments: list[InstrumentOut]
+    things: list[ThingOut]
+
+
+class ReadingsOut(Schema):
+    """What the instruments say at a time by the server's clock [ms since the epoch]. Only in a rehearsal does what is
+    simulated count.
+    """
+
+    now_ms: int
+    rehearsal: bool
+    readings: list[InstrumentReading]
+
+
+class PressIn(Schema):
+    """What a hand does with an instrument: put so much on, take all off, tare; into a thing, at a place of it; wipe;
+    set by a buffer; a door; a fault, or mended. `run` is whose things there are.
+    """
+
+    deed: Literal["put", "take", "tare", "into", "wipe", "buffer", "open", "shut", "fault", "mend"]
+    grams: float | None = Field(None, allow_inf_nan=False)
+    what: Text | None = None
+    where: Text | None = None
+    fault: Text | None = None
+    run: int | None = None
+
+
+def _world(kitchen: Kitchen, run: int | None) -> tuple[World, bool]:
+    """What instruments are put into, and whether what is simulated counts."""
+    if run is None:
+        return world_of_run(None), settings.REHEARSAL
+    found = Run.objects.of(kitchen).select_related("kitchen").filter(pk=run).first()
+    if found is None:
+        raise Http404
+    return world_of_run(found), found.rehearsal
+
+
+def _read(kitchen: Kitchen, run: int | None) -> dict[str, Any]:
+    now, (world, rehearsal) = timezone.now(), _world(kitchen, run)
+    return {"now_ms": milliseconds(now), "rehearsal": rehearsal, "readings": readings(kitchen, world, now)}
+
+
+@router.get("/kitchens/{kitchen}/instruments", response={200: PanelOut}, operation_id="instruments")
+def panel(request: AuthedRequest, kitchen: str, run: int | None = None) -> dict[str, Any]:
+    """The kitchen's instruments, and what they can be put into."""
+    mine = kitchen_to_read(request.user, kitchen)
+    world, _ = _world(mine, run)
+    return {
+        "instruments": [
+            {
+                "id": one.id,
+                "kind": one.kind.kind,
+                "name": one.name,
+                "deeds": [] if one.id in settings.INSTRUMENT_LINES else deeds_of(one),
+            }
+            for one in described(stock_of(mine).pantry.scales)
+        ],
+        "things": [{"id": name, "called": thing.called} for name, thing in world.things.items()],
+    }
+
+
+@router.get("/kitchens/{kitchen}/instruments/readings", response={200: ReadingsOut}, operation_id="readings")
+def read(request: AuthedRequest, kitchen: str, run: int | None = None) -> dict[str, Any]:
+    """What the instruments say now."""
+    return _read(kitchen_to_read(request.user, kitchen), run)
+
+
+@router.post(
+    "/kitchens/{kitchen}/instruments/{instrument}/press", response={200: ReadingsOut}, operation_id="press_instrument"
+)
+def press_instrument(request: AuthedRequest, kitchen: str, instrument: str, pressed: PressIn) -> dict[str, Any]:
+    """Do something with a simulated instrument; what they all say since."""
+    mine = kitchen_to_write(request.user, kitchen)
+    world, _ = _world(mine, pressed.run)
+    press(mine, instrument, pressed.deed, pressed.dict(exclude_none=True), world, timezone.now())
+    return _read(mine, pressed.run)

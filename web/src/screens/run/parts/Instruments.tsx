@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import { run as words } from '@/words/run';
+import { shows } from '../state/shows';
+import { useReadings } from '../state/useReadings';
+import { Panel } from './Panel';
+
+/** All instruments at the foot: what they show, what is wrong with them, and whether that is simulated. */
+export function Instruments() {
+  const readings = useReadings();
+  const [open, setOpen] = useState(false);
+  if (readings.length === 0) return <p className="px-4 py-2 text-base text-quiet">{words.noInstruments}</p>;
+  const simulated = readings.some((one) => one.simulated);
+  return (
+    <section
+      aria-label={words.names.instruments}
+      data-part="instruments"
+      className="rounded-plate border border-line bg-plate px-4 py-2 text-base"
+    >
+      <p className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        {readings.map((one) => (
+          <span key={one.instrument} data-instrument={one.instrument} className="whitespace-nowrap">
+            <span className="text-quiet">
+              {words.short[one.kind as keyof typeof words.short] ?? one.name}
+            </span>{' '}
+            <b className={one.fault ? 'text-stop' : ''}>{shows(one)}</b>
+          </span>
+        ))}
+        {simulated && <b className="ml-auto text-quiet">{words.simulated}</b>}
+        <button
+          type="button"
+          data-part="panel"
+          onClick={() => setOpen(true)}
+          className="min-h-11 rounded-control border border-edge px-3 font-semibold"
+        >
+          {words.names.panel}
+        </button>
+      </p>
+      <div role="status">
+        {readings
+          // What hangs in the air has nothing to say, and that is no fault.
+          .filter(({ fault }) => fault !== 'nothing')
+          .flatMap((one) =>
+            one.says.map((said) => (
+              <p
+                key={`${one.instrument} ${said}`}
+                data-fault={one.fault ?? ''}
+                className={one.fault ? 'font-semibold text-stop' : 'text-quiet'}
+              >
+                {said}
+              </p>
+            )),
+          )}
+      </div>
+      {open && <Panel readings={readings} onClose={() => setOpen(false)} />}
+    </section>
+  );
+}

@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { mendsQuery, type PlannedStep } from '@/api';
+import { fill } from '@/words';
+import { run as words } from '@/words/run';
+import { useRun } from '../state/opened';
+import { Changes } from './Changes';
+
+interface Props {
+  step: PlannedStep;
+  off: boolean;
+  /** What goes on once that is settled, and meanwhile where nothing can be offered. */
+  children: ReactNode;
+}
+
+/**
+ * What mends a jar that something went into otherwise: each with what it makes of it; that it is left as it is is one of
+ * them, and nothing else is weighed before one is taken.
+ */
+export function Mends({ step, off, children }: Props) {
+  const { kitchen, run, shown, say } = useRun();
+  const asks = off && step.jar !== null && step.course !== null;
+  const asked = useQuery({
+    ...mendsQuery(kitchen, run, step.id, shown.last, shown.planNumber),
+    enabled: asks && shown.unsent === 0,
+    retry: false,
+  });
+  if (!asks) return children;
+  const answer = asked.data?.answer;
+  return (
+    <section aria-label={words.names.mends} data-part="mends" className="mt-2 border-t border-edge pt-2">
+      <h3 className="text-xl font-bold text-warn">{words.mendsSay}</h3>
+      {!answer && <p className="text-lg text-quiet">{asked.isError ? words.mendsLater : words.reckoning}</p>}
+      {!answer?.choices.length && children}
+      {answer?.withheld.map((one) => (
+        <p key={one} className="text-base text-quiet">
+          {one}
+        </p>
+      ))}
+      <ul className="space-y-2">
+        {answer?.choices.map((choice) => (
+          <li key={choice.id}>
+            <button
+              type="button"
+              data-mend={choice.id}
+              onClick={() =>
+                say(
+                  {
+                    do: 'corrected',
+                    step: step.id,
+                    course: step.course,
+                    jar: step.jar,
+                    covers: asked.data?.covers,
+                    choice: choice.id,
+                    patch: choice.patch,
+                    note: choice.text,
+                  },
+                  choice.deed || choice.text,
+                )
+              }
+              className="min-h-14 w-full rounded-plate border-2 border-edge bg-plate px-4 py-2 text-left hover:bg-sunk"
+            >
+              <span className="block text-xl font-bold">{choice.deed || choice.text}</span>
+              <span className="block text-base">{choice.text}</span>
+              <Changes changes={choice.readings} />
+              {choice.cautions.map((one) => (
+                <span key={one} className="block text-base font-semibold text-stop">
+                  {fill(words.brings, { caution: one })}
+                </span>
+              ))}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
