@@ -5,7 +5,7 @@ Pure, like the rest of the core: the time is an argument. Imports service and be
 
 from jarcore.devices.in_run import world_of
 from jarcore.devices.lines import LinesFile
-from jarcore.devices.panel import WHERE, WRONG, NotDone, deeds_of, press
+from jarcore.devices.panel import WHERE, WRONG, NotDone, deeds_of, goes_into, press
 from jarcore.devices.readings import Described, Instrument, InstrumentReading
 from jarcore.devices.simulated import Simulated, described
 from jarcore.devices.state import Put
@@ -24,6 +24,7 @@ __all__ = [
     "World",
     "deeds_of",
     "described",
+    "goes_into",
     "press",
     "surroundings",
     "world_of",

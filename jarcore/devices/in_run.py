@@ -186,6 +186,9 @@ def _jar(portion: Portion, place: int, laid: Laid, made: Sequence[PlannedStep], 
     celsius, since = parameter("making_room_c"), None
     # A liquid that raw fish goes into stands in ice once it is made.
     where = "ice_bath" if laid.kind.liquid and laid.kind.touches_raw else "chiller"
+    if laid.jar.id in portion.drawn:
+        # It was made on another day, and comes out of the chiller.
+        celsius, where, stages = parameter("chiller_c"), "chiller", ()
     for step, stage in zip(made, stages, strict=False):
         stands = state.steps[step["id"]]
         if stage.cooled:
@@ -195,7 +198,7 @@ def _jar(portion: Portion, place: int, laid: Laid, made: Sequence[PlannedStep], 
             celsius, since = stage.celsius, stands.ended
     litres = max(reading["volume_ml"], 1.0) / 1000
     return Jar(
-        called=sentence("instrument/jar", course=portion.course, jar=laid.contents.called),
+        called=sentence("instrument/jar", course=_called(portion), jar=laid.contents.called),
         made_at=since,
         made_c=celsius,
         cooling=cooling_of(litres, where),
@@ -217,8 +220,13 @@ def _pieces(portion: Portion, tasks: Sequence[Task], state: State) -> Iterator[t
             continue
         met = tuple(one for task in heats if (one := _met(task, state)) is not None)
         key = "instrument/pieces-of" if len(mine) > 1 else "instrument/pieces"
-        called = sentence("instrument/fish", course=portion.key, batch=sentence(key, number=number))
+        called = sentence("instrument/fish", course=_called(portion), batch=sentence(key, number=number))
         yield f"fish:{batch}", Piece(called=called, done=done, met=met)
+
+
+def _called(portion: Portion) -> str:
+    """What covers are called: by their course, and what they are cooked apart for."""
+    return portion.key.replace("~", ", ")
 
 
 def _slowest(portion: Portion) -> Done | None:

@@ -1,7 +1,7 @@
 """The panel of simulated instruments: what a hand does with one, as what that makes of it."""
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from typing import Any, Literal, get_args
 
 from jarcore.data import sentence
@@ -9,12 +9,18 @@ from jarcore.devices.readings import SCALE, Described
 from jarcore.devices.shelf import opened, shut
 from jarcore.devices.simulated import AT_REST, Simulated
 from jarcore.devices.state import AIR, Buffer, Put
-from jarcore.devices.world import HIGH_BUFFER, LOW_BUFFER
+from jarcore.devices.world import BOILING, HIGH_BUFFER, ICE, LOW_BUFFER
 
 # What is made wrong on purpose.
 Wrong = Literal["unplugged", "flat", "drifting", "nonsense"]
 WRONG: tuple[str, ...] = get_args(Wrong)
 WHERE = ("centre", "shallow", "bone")
+# What each probe is put into, by how the ids of things begin.
+INTO = {
+    "core_probe": ("jar:", "fish:", ICE, BOILING, AIR),
+    "fryer_probe": ("oil:", ICE, BOILING, AIR),
+    "ph_meter": ("jar:", LOW_BUFFER, HIGH_BUFFER),
+}
 # No pan and no pot weighs more [g].
 HEAVIEST_G = 100_000.0
 
@@ -37,6 +43,12 @@ def press(one: Simulated, deed: str, says: Mapping[str, Any], at: int) -> Put:
 def deeds_of(described: Described) -> list[str]:
     """The deeds of an instrument, by what they are called."""
     return [deed for deed in DEEDS if _can(described, deed)]
+
+
+def goes_into(described: Described, things: Iterable[str]) -> list[str]:
+    """What of some THINGS, by their ids, an instrument is put into."""
+    kinds = INTO.get(described.kind.kind, ())
+    return [name for name in things if name.startswith(kinds)]
 
 
 def _can(described: Described, deed: str) -> bool:
@@ -74,7 +86,7 @@ def _tare(one: Simulated, _: Mapping[str, Any], at: int) -> Put:
 
 def _into(one: Simulated, says: Mapping[str, Any], at: int) -> Put:
     what, where = says.get("what"), says.get("where", WHERE[0])
-    if what not in one.world.things or where not in WHERE:
+    if what not in goes_into(one.described, one.world.things) or where not in WHERE:
         raise NotDone(sentence("instrument/no-deed"))
     raw = one.put.raw or one.world.thing(str(what)).raw
     return _changed(one, at, what=what, where=where, raw=raw)

@@ -1,5 +1,6 @@
 """What an instrument says: one reading, however it was come by. A real one is one more adapter with `read`."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from typing import Literal, Protocol
@@ -13,6 +14,16 @@ Kind = Literal["scale", "core_probe", "fryer_probe", "ph_meter", "room", "chille
 # Unplugged and silent say nothing, flat ones neither; what is overloaded, drifts or says nonsense is not gone by.
 Fault = Literal["unplugged", "flat", "overload", "drifting", "nonsense", "uncalibrated", "nothing"]
 SCALE: Kind = "scale"
+# What is said of each.
+SAID: Mapping[Fault, str] = {
+    "unplugged": "instrument/unplugged",
+    "flat": "instrument/flat",
+    "overload": "instrument/overload",
+    "drifting": "instrument/drifting",
+    "nonsense": "instrument/nonsense",
+    "uncalibrated": "instrument/uncalibrated",
+    "nothing": "instrument/nothing",
+}
 
 
 class InstrumentReading(TypedDict):
@@ -102,7 +113,7 @@ class Described:
         """A reading: in its steps, and caught where it is nonsense or the scale bears no more."""
         if fault is None and value is not None:
             fault = self._fault(value)
-        told = [sentence(f"instrument/{fault}", name=self.name)] if fault else []
+        told = [sentence(SAID[fault], name=self.name)] if fault else []
         shown = None if value is None or fault is not None else round(round(value / self.step) * self.step, 6)
         return {
             "instrument": self.id,

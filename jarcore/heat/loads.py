@@ -40,6 +40,17 @@ def pan_of(stated: Stated, fish: MeasuredFish) -> PanLoad | None:
     return {"batches": float(math.ceil(fish.pieces / at_once)), "pieces_per_batch": float(at_once)}
 
 
+def preheat_min(stated: Stated, fish: MeasuredFish) -> float | None:
+    """How long cold oil takes to its heat [min]; None where it is not fried, or without a burner. What is lost
+    meanwhile is reckoned in the burner's efficiency.
+    """
+    oil, _ = oil_of(stated, fish)
+    if not stated.kind.deep or oil is None or not stated.burner_w:
+        return None
+    hot = parameter("fry_nominal") if stated.medium_c is None else stated.medium_c
+    return (hot - parameter("making_room_c")) * _held(oil["volume_l"]) / _given(stated) / 60
+
+
 def recovery_min(stated: Stated, litres: float, drop_c: float) -> float | None:
     """How long the oil takes from where the first load left it to the second fry's heat [min]; None without a burner.
 
@@ -49,6 +60,14 @@ def recovery_min(stated: Stated, litres: float, drop_c: float) -> float | None:
         return None
     first = parameter("fry_nominal") if stated.medium_c is None else stated.medium_c
     second = first if stated.second_c is None else stated.second_c
-    held = litres * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
-    given = stated.burner_w * parameter("burner_efficiency")
-    return max(0.0, second - first + drop_c) * held / given / 60
+    return max(0.0, second - first + drop_c) * _held(litres) / _given(stated) / 60
+
+
+def _held(litres: float) -> float:
+    """What oil [l] and its fryer hold [J/K]."""
+    return litres * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
+
+
+def _given(stated: Stated) -> float:
+    """What of the burner reaches the oil [W]."""
+    return stated.burner_w * parameter("burner_efficiency")

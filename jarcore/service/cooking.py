@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from jarcore.data import heat_in_words, parameter, sentence
 from jarcore.heat.done import BETWEEN
-from jarcore.heat.loads import recovery_of
+from jarcore.heat.loads import preheat_min, recovery_of
 from jarcore.service.deeds import StoveRow, stove_rows
 from jarcore.service.portions import Portion, whole
 
@@ -26,7 +26,7 @@ ROOM = {
 class Heat:
     """How a portion is cooked: on which stations, in how many pieces at once, in which spells [min].
 
-    `spells` come one after another; between two fries lies `between`.
+    `spells` come one after another; between two fries lies `between`; `preheat` is how long its station heats up.
     """
 
     stove: StoveRow | None
@@ -36,6 +36,7 @@ class Heat:
     rest: int
     recovery: int
     good: int
+    preheat: int
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -52,7 +53,7 @@ def heat_of(portion: Portion) -> Heat:
     """How it is cooked: by the cook's own stages where they are stated, else by the model; in no heat where raw."""
     cook, stated = portion.evaluation["cook"], portion.ready.heat
     if stated.raw or stated.method is None:
-        return Heat(stove=None, at_once=0, spells=(), between=0, rest=0, recovery=0, good=0)
+        return Heat(stove=None, at_once=0, spells=(), between=0, rest=0, recovery=0, good=0, preheat=0)
     stove = stove_rows()[stated.method]
     load = cook["oil"] or cook["pan"]
     at_once = int(load["pieces_per_batch"]) if load else _by_room(portion)
@@ -67,6 +68,8 @@ def heat_of(portion: Portion) -> Heat:
         rest=whole(cook["rest_minutes"] or 0.0),
         recovery=whole(recovery or 0.0),
         good=_good_min(portion, stove),
+        # More oil on a weak burner takes longer than is usual.
+        preheat=max(int(stove.preheat_min), whole(preheat_min(stated, portion.ready.fish) or 0.0)),
     )
 
 

@@ -144,7 +144,7 @@ class _Batch:
         Each side but the last ends with a turn; the piece is probed and lifted out at the end.
         """
         portion = self.state.portion
-        hot = self.heat.stove.preheat_min if self.first and place == 0 and self.heat.stove else 0
+        hot = self.heat.preheat if self.first and place == 0 else 0
         text = _batch_words(portion, spell, self.of, self.pieces)
         parts = list(ready)
         done = place == len(self.heat.spells) - 1

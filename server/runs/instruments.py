@@ -8,7 +8,7 @@ from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
-from jarcore.devices import InstrumentReading, World, deeds_of, described
+from jarcore.devices import InstrumentReading, World, deeds_of, described, goes_into
 from server.accounts.models import Kitchen
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
@@ -30,12 +30,13 @@ class ThingOut(Schema):
 
 
 class InstrumentOut(Schema):
-    """An instrument: its id, what it is called, and what can be done with it where it is simulated."""
+    """An instrument: its id, what it is called, what can be done with it where it is simulated, what it goes into."""
 
     id: str
     kind: str
     name: str
     deeds: list[str]
+    into: list[str]
 
 
 class PanelOut(Schema):
@@ -95,6 +96,7 @@ def panel(request: AuthedRequest, kitchen: str, run: int | None = None) -> dict[
                 "kind": one.kind.kind,
                 "name": one.name,
                 "deeds": [] if one.id in settings.INSTRUMENT_LINES else deeds_of(one),
+                "into": goes_into(one, world.things),
             }
             for one in described(stock_of(mine).pantry.scales)
         ],

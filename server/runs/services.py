@@ -9,7 +9,6 @@ from uuid import UUID, uuid4
 from django.conf import settings
 from django.db import transaction
 
-from jarcore.data import sentence
 from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import Event, NotKept, events_of, fold, taken
 from jarcore.run.events import CORRECTED, ENDED, HAPPENED, VOID
@@ -29,6 +28,7 @@ from server.runs.shelf import warm_on_the_shelf
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
 ELSEWHERE = "This event belongs to another run."
+NOT_MENDED = "The formula is another by now, so this mend was not made. Ask for the mends again."
 NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
 # Nobody waits longer for one that was never ended.
 LONGEST = timedelta(hours=36)
@@ -152,7 +152,7 @@ def _kept(run: Run, user: User | None, sent: Sequence[Any], now: datetime) -> tu
                 row.was = effects.found(service, document, pantry)
                 service = effects.changed(service, document, pantry) or service
                 if document["do"] == CORRECTED and row.was is None:
-                    told = [*told, sentence("run/not-mended")]
+                    told = [*told, NOT_MENDED]
             fresh[name] = row
             answers.append(Taken(str(name), "kept", told))
         elif known.run_id != run.pk:

@@ -23,9 +23,10 @@ ROWS = cases.table("run_events")
 
 EVENT = st.fixed_dictionaries(
     {
-        "do": st.sampled_from(["started", "done", "skipped", "not_yet", "void", "passed", "ended"]),
+        "do": st.sampled_from(["started", "done", "skipped", "not_yet", "void", "passed", "weighed", "ended"]),
         "step": st.sampled_from([step["id"] for step in PLAN["steps"]]),
         "event": st.sampled_from([str(number) for number in range(8)]),
+        "value": st.sampled_from([0, 3, 9.5]),
         "at": st.integers(0, 89).map(lambda minute: f"2026-12-04T{16 + minute // 60}:{minute % 60:02}Z"),
     }
 )
@@ -41,6 +42,7 @@ def state_of(events: list[Any]) -> dict[str, Any]:
     return {
         "steps": {name: one.standing for name, one in state.steps.items() if one.standing != "open"},
         "gates": {" ".join(key): one.standing for key, one in state.gates.items() if one.standing != "open"},
+        "weights": {" ".join(key): value for key, value in state.weights.items()},
         "timers": [[one.step, *map(clock, (one.due, one.best_from, one.latest))] for one in state.timers],
     }
 

@@ -33,6 +33,8 @@ test('events leave each step where the core leaves it', () => {
       standing === 'open' ? [] : [[key.replace('\n', ' '), standing]],
     );
     assert.deepEqual(Object.fromEntries(gates), JSON.parse(row.gates ?? ''), row.case);
+    const weights = [...state.weights].map(([key, value]) => [key.replace('\n', ' '), value]);
+    assert.deepEqual(Object.fromEntries(weights), JSON.parse(row.weights ?? ''), row.case);
     const timers = state.timers.map(({ step, due, bestFrom, latest }) => [
       step,
       ...[due, bestFrom, latest].map(clock),

@@ -4137,13 +4137,15 @@ export interface components {
         };
         /**
          * InstrumentOut
-         * @description An instrument: its id, what it is called, and what can be done with it where it is simulated.
+         * @description An instrument: its id, what it is called, what can be done with it where it is simulated, what it goes into.
          */
         InstrumentOut: {
             /** Deeds */
             deeds: string[];
             /** Id */
             id: string;
+            /** Into */
+            into: string[];
             /** Kind */
             kind: string;
             /** Name */

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { asItIsQuery } from '@/api';
 import { fill } from '@/words';
 import { run as words } from '@/words/run';
-import { clockAt } from '../state/clock';
+import { clockAt, dayClockAt } from '../state/clock';
 import { useRun } from '../state/opened';
 import { Changes } from './Changes';
 
@@ -11,7 +11,7 @@ const ANEW_MS = 60_000;
 
 /** As it really is: what the fish has by now, with what went in, how warm it was and how long it lay. */
 export function AsItIs() {
-  const { kitchen, run, shown, courses } = useRun();
+  const { kitchen, run, shown, courses, now } = useRun();
   const asked = useQuery({
     ...asItIsQuery(kitchen, run, shown.last),
     refetchInterval: ANEW_MS,
@@ -43,8 +43,8 @@ export function AsItIs() {
               {!jar.over && jar.best_from && jar.latest && (
                 <span className="block text-base text-quiet">
                   {fill(words.jarWindow, {
-                    best: jar.best_from.slice(11, 16),
-                    latest: jar.latest.slice(11, 16),
+                    best: dayClockAt(jar.on, Date.parse(jar.best_from), now),
+                    latest: dayClockAt(jar.on, Date.parse(jar.latest), now),
                   })}
                 </span>
               )}

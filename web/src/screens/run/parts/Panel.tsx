@@ -15,8 +15,7 @@ import { useRun } from '../state/opened';
 import { shows } from '../state/shows';
 import { useHearReadings } from '../state/useReadings';
 
-type Described1 = Described['instruments'][number];
-const FAULTS = ['unplugged', 'flat', 'drifting', 'nonsense'] as const;
+type One = Described['instruments'][number];
 const WHERES = ['centre', 'shallow', 'bone'] as const;
 
 /** The panel of instruments: things are put on and into them, and each can be made wrong on purpose. */
@@ -44,7 +43,7 @@ export function Panel({
     <Dialog
       open
       onOpenChange={(open) => !open && onClose()}
-      title={words.names.panel}
+      title={words.names.instruments}
       says={words.panelSays}
       wide
     >
@@ -63,12 +62,20 @@ export function Panel({
                 </span>
               </p>
               {reading?.says.map((said) => (
-                <p key={said} className="text-base text-stop">
+                <p
+                  key={said}
+                  className={`text-base ${reading.fault && reading.fault !== 'nothing' ? 'text-stop' : 'text-quiet'}`}
+                >
                   {said}
                 </p>
               ))}
               {!readOnly && (
-                <Hand instrument={one} things={described.things} onPress={(deed) => press(one.id, deed)} />
+                <Hand
+                  instrument={one}
+                  things={described.things}
+                  fault={reading?.fault ?? null}
+                  onPress={(deed) => press(one.id, deed)}
+                />
               )}
               {wrong?.instrument === one.id && (
                 <p role="alert" className="text-base text-stop">
@@ -84,13 +91,14 @@ export function Panel({
 }
 
 interface HandProps {
-  instrument: Described1;
+  instrument: One;
   things: Described['things'];
+  fault: string | null;
   onPress: (deed: Deed) => void;
 }
 
 /** What a hand can do with one instrument. */
-function Hand({ instrument, things, onPress }: HandProps) {
+function Hand({ instrument, things, fault, onPress }: HandProps) {
   const [text, setText] = useState('');
   const [what, setWhat] = useState('');
   const [where, setWhere] = useState<string>(WHERES[0]);
@@ -132,11 +140,13 @@ function Hand({ instrument, things, onPress }: HandProps) {
             className="h-11 max-w-60 rounded-control border border-edge bg-plate px-2 text-base"
           >
             <option value="">{words.names.into}</option>
-            {things.map((thing) => (
-              <option key={thing.id} value={thing.id}>
-                {words.things[thing.id as keyof typeof words.things] ?? thing.called}
-              </option>
-            ))}
+            {things
+              .filter(({ id }) => instrument.into.includes(id))
+              .map((thing) => (
+                <option key={thing.id} value={thing.id}>
+                  {words.things[thing.id as keyof typeof words.things] ?? thing.called}
+                </option>
+              ))}
           </select>
           {instrument.kind === 'core_probe' && (
             <select
@@ -163,16 +173,21 @@ function Hand({ instrument, things, onPress }: HandProps) {
         </Press>
       ))}
       {can.has('fault') && (
-        <>
-          {FAULTS.map((fault) => (
-            <Press key={fault} deed={fault} onPress={() => onPress({ deed: 'fault', fault })}>
-              {words.faults[fault]}
-            </Press>
+        <select
+          aria-label={fill(words.names.wrongOf, { name: instrument.name })}
+          value={fault && fault in words.faults ? fault : ''}
+          onChange={({ target: { value } }) =>
+            onPress(value ? { deed: 'fault', fault: value } : { deed: 'mend' })
+          }
+          className="ml-auto h-11 rounded-control border border-edge bg-plate px-2 text-base"
+        >
+          <option value="">{words.inOrder}</option>
+          {Object.entries(words.faults).map(([one, called]) => (
+            <option key={one} value={one}>
+              {called}
+            </option>
           ))}
-          <Press deed="mend" onPress={() => onPress({ deed: 'mend' })}>
-            {words.deeds.mend}
-          </Press>
-        </>
+        </select>
       )}
     </div>
   );

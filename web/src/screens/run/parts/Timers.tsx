@@ -1,17 +1,14 @@
 import type { PlannedStep } from '@/api';
 import type { Timer } from '@/run/fold';
-import { localIn } from '@/service/times';
 import { fill } from '@/words';
-import { dayInWords, duration } from '@/words/numbers';
+import { duration } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { calledOf } from '../state/called';
-import { clockAt, minutesTo } from '../state/clock';
+import { dayClockAt, minutesTo } from '../state/clock';
 import { useRun } from '../state/opened';
 
 /** So many timers are shown, what is due first first. */
 const MOST = 6;
-/** What is so far away is told with its day [ms]. */
-const FAR_MS = 12 * 3_600_000;
 
 /** Everything that runs by itself: by name, as a clock time and the time that is left. */
 export function Timers() {
@@ -36,10 +33,7 @@ export function Timers() {
 function TimerCard({ timer, step }: { timer: Timer; step: PlannedStep | undefined }) {
   const { now, shown, courses } = useRun();
   const like = shown.plan.starts_at ?? '';
-  const at = (ms: number) =>
-    Math.abs(ms - now) > FAR_MS
-      ? `${dayInWords(localIn(like, Math.floor(ms / 60_000)))} ${clockAt(like, ms)}`
-      : clockAt(like, ms);
+  const at = (ms: number) => dayClockAt(like, ms, now);
   // A jar is best from some time on, and comes off by its latest; what it is due at lies between.
   const next = timer.bestFrom !== null && now < timer.bestFrom ? timer.bestFrom : timer.due;
   const over = now >= next;

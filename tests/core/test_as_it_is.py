@@ -1,0 +1,172 @@
+"""What really went in: weighed otherwise than meant, mended, and what that makes of the fish, minute by minute."""
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+from unittest import TestCase
+
+from jarcore import plan
+from jarcore.data import default_pantry
+from jarcore.run import events_of, fold, pours_in, times_of
+from jarcore.service import as_it_is, mended, mends
+from tests.core.plan_check import at
+from tests.core.test_plan import FRIDAY
+
+STOCK = default_pantry()
+PLAN = plan(FRIDAY, search=False, mends=False)
+BRINE, CITRUS = ("gurnard", "a"), ("char", "citrus")
+FISH_G = 8640.0
+
+
+def step_of(course: str, do: str, jar: str | None = None, of: Any = PLAN) -> Any:
+    return next(one for one in of["steps"] if (one["course"], one["do"], one["jar"]) == (course, do, jar))
+
+
+def meant(step: Any) -> dict[str, float]:
+    return {one["line"]: one["mass_g"] for one in step["amounts"]}
+
+
+class Evening:
+    """The Friday, with what a cook says of it: one minute after the other."""
+
+    def __init__(self) -> None:
+        self.service, self.plan = FRIDAY, PLAN
+        self.said: list[dict[str, Any]] = []
+        self.now = at(PLAN["steps"][0]["start"])
+
+    def say(self, do: str, **says: Any) -> "Evening":
+        self.now += timedelta(minutes=1)
+        self.said.append({"id": f"{len(self.said):03}", "do": do, "at": self.now.isoformat(), **says})
+        local = self.now.isoformat(timespec="minutes")
+        self.plan = plan(self.service, search=False, mends=False, events=self.said, before=self.plan, now=local)
+        return self
+
+    def weigh(self, step: Any, line: str, value: float) -> "Evening":
+        amount = next(one for one in step["amounts"] if one["line"] == line)
+        step_id, course, jar = step["id"], step["course"], amount["jar"]
+        return self.say("weighed", step=step_id, course=course, jar=jar, line=line, value=value, meant=amount["mass_g"])
+
+    def mends(self, course: str, jar: str, *, on_fish: bool = False) -> Any:
+        events = events_of(self.said, UTC)
+        return mends(self.service, events, course, jar, on_fish=on_fish, at=None, initials="ES", pantry=STOCK)
+
+    def take(self, course: str, jar: str, choice: str) -> "Evening":
+        found = self.mends(course, jar)
+        patch = next(one["patch"] for one in found.answer["choices"] if one["id"] == choice)
+        service = mended(self.service, course, found.covers, patch, STOCK)
+        assert service is not None
+        self.service = service
+        return self.say("corrected", course=course, jar=jar, covers=found.covers, patch=patch)
+
+    def as_it_is(self, course: str, now: datetime | None = None) -> Any:
+        events = events_of(self.said, UTC)
+        ms = round((now or self.now).timestamp() * 1000)
+        found = as_it_is(self.service, self.plan, events, fold(self.plan, events), ms, STOCK)
+        return next(one for one in found if one["course"] == course)
+
+
+class WeighedTest(TestCase):
+    def test_what_is_in_is_what_the_fish_is_salted_with(self) -> None:
+        brine = step_of("gurnard", "weigh", "a")
+        # Half of one per cent of 8,640 g of fish is 43.2 g; 56.16 g are 0.65 %.
+        self.assertAlmostEqual(meant(brine)["g1"], 43.2, 3)
+        salt = Evening().weigh(brine, "g1", 56.16).as_it_is("gurnard")["readings"]["Dry brine"]["salt_pct_of_fish"]
+        self.assertAlmostEqual(salt["planned"], 0.5, 6)
+        self.assertAlmostEqual(salt["after"], 0.65, 3)
+
+    def test_what_follows_the_fish_follows_what_it_weighs(self) -> None:
+        fish = step_of("gurnard", "weigh_fish")
+        self.assertAlmostEqual(meant(fish)["fish"], FISH_G, 3)
+        lighter = Evening().weigh(fish, "fish", 8000.0)
+        self.assertAlmostEqual(meant(step_of("gurnard", "weigh", "a", lighter.plan))["g1"], 40.0, 2)
+        # What the scale was to show stays what it was.
+        self.assertAlmostEqual(meant(step_of("gurnard", "weigh_fish", None, lighter.plan))["fish"], FISH_G, 3)
+        # Salt that was weighed for the fish that was thought of is more of the fish that there is: 43.2 of 8,000.
+        brine = step_of("gurnard", "weigh", "a")
+        salted = Evening().weigh(brine, "g1", 43.2).weigh(fish, "fish", 8000.0).as_it_is("gurnard")
+        self.assertAlmostEqual(salted["readings"]["Dry brine"]["salt_pct_of_fish"]["after"], 0.54, 3)
+
+    def test_the_last_word_on_a_line_counts_and_several_steps_count_together(self) -> None:
+        def pour(name: str, step: str, value: float, minute: int) -> dict[str, Any]:
+            said = {"id": name, "do": "weighed", "step": step, "course": "a", "jar": "j", "line": "salt"}
+            return {**said, "value": value, "meant": 25.0, "at": f"2026-12-04T16:{minute:02}Z"}
+
+        first = [pour("1", "batch-1", 60, 1), pour("2", "batch-1", 31, 2), pour("3", "batch-2", 20, 3)]
+        self.assertEqual(times_of(pours_in(events_of(first, UTC))), {"j": {"salt": 51 / 50}})
+        done = {"id": "4", "do": "corrected", "course": "a", "jar": "j", "at": "2026-12-04T16:04Z"}
+        self.assertEqual(pours_in(events_of([*first, done], UTC)), ())
+        other = {**done, "jar": "k"}
+        self.assertEqual(len(pours_in(events_of([*first, other], UTC))), 2)
+
+    def test_over_poured_it_is_mended_and_what_is_in_is_never_touched(self) -> None:
+        weighing = step_of("char", "weigh", "citrus")
+        lines = meant(weighing)
+        for times in (0.8, 1.2, 2.5):
+            over = Evening().weigh(weighing, "c1", lines["c1"]).weigh(weighing, "c2", times * lines["c2"])
+            found = over.mends(*CITRUS)
+            self.assertEqual(found.covers, next(one["covers"] for one in FRIDAY["courses"] if one["id"] == "char"))
+            self.assertEqual(found.answer["choices"][-1]["id"], "leave")
+            for choice in found.answer["choices"]:
+                with self.subTest(times=times, choice=choice["id"]):
+                    service = mended(FRIDAY, "char", found.covers, choice["patch"], STOCK)
+                    assert service is not None
+                    then = step_of("char", "weigh", "citrus", plan(service, search=False, mends=False))
+                    if choice["id"] != "top-up":
+                        self.assertAlmostEqual(meant(then)["c2"] / lines["c2"], times, 2)
+                        self.assertAlmostEqual(meant(then)["c1"] / lines["c1"], 1.0, 2)
+                    record = next(one for one in service["courses"] if one["id"] == "char")["formula"]["corrections"]
+                    self.assertEqual(record[-1]["initials"], "ES")
+
+    def test_once_it_is_mended_it_is_as_it_was_meant(self) -> None:
+        weighing = step_of("char", "weigh", "citrus")
+        over = Evening().weigh(weighing, "c2", 1.3 * meant(weighing)["c2"])
+        self.assertIn("Lemon and orange", over.as_it_is("char")["readings"])
+        kept = over.take("char", "citrus", "leave")
+        self.assertNotIn("Lemon and orange", kept.as_it_is("char")["readings"])
+        now = meant(step_of("char", "weigh", "citrus", kept.plan))
+        self.assertAlmostEqual(now["c2"], 1.3 * meant(weighing)["c2"], 0)
+        self.assertAlmostEqual(now["c5"], meant(weighing)["c5"], 3)
+
+    def test_a_weaker_jar_leaves_more_time_and_the_plan_knows_it(self) -> None:
+        weighing = step_of("char", "weigh", "citrus")
+        weaker = Evening()
+        for line in ("c1", "c2"):
+            weaker.weigh(weighing, line, 0.3 * meant(weighing)[line])
+        before, after = (next(one for one in some["windows"] if one["jar"] == "citrus") for some in (PLAN, weaker.plan))
+        self.assertGreater(at(after["latest"]) - at(after["on"]), at(before["latest"]) - at(before["on"]))
+
+    def test_what_has_no_place_is_no_mend(self) -> None:
+        self.assertIsNone(Evening().mends("gurnard", "nowhere"))
+        self.assertIsNone(Evening().mends("nobody", "a"))
+        wrong: Any = [{"op": "replace", "path": "/jars/9/lines/0/amount", "value": 1}]
+        for course, covers, patch in (("gurnard", 48, wrong), ("gurnard", 0, []), ("nobody", 48, wrong)):
+            self.assertIsNone(mended(FRIDAY, course, covers, patch, STOCK))
+
+
+class SoFarTest(TestCase):
+    def test_minute_by_minute_the_fish_takes_up_more_until_it_is_lifted_out(self) -> None:
+        on, off = step_of("char", "put_on", "citrus"), step_of("char", "lift_out", "citrus")
+        evening = Evening()
+        self.assertEqual(evening.as_it_is("char")["jars"], [])
+        evening.now = at(on["end"]) - timedelta(minutes=1)
+        evening.say("done", step=on["id"])
+        since = evening.now
+        so_far = [evening.as_it_is("char", since + timedelta(minutes=minutes))["jars"][0] for minutes in (0, 8, 20)]
+        self.assertEqual([round(one["minutes"]) for one in so_far], [0, 8, 20])
+        depths = [one["acid_depth_mm"] for one in so_far]
+        salts = [one["salt_pct_of_fish"] for one in so_far]
+        self.assertEqual((depths, salts), (sorted(depths), sorted(salts)))
+        self.assertGreater(depths[2], 0.1)
+        self.assertIn(f"{depths[2]:.1f} mm turned", so_far[2]["says"])
+        window = next(one for one in evening.plan["windows"] if one["jar"] == "citrus")
+        self.assertEqual(so_far[2]["latest"], window["latest"])
+        evening.now = since + timedelta(minutes=21)
+        evening.say("done", step=off["id"])
+        later = evening.as_it_is("char", since + timedelta(hours=2))["jars"][0]
+        self.assertTrue(later["over"])
+        self.assertEqual(round(later["minutes"]), 22)
+
+    def test_fish_that_came_warm_is_warm_as_it_really_is(self) -> None:
+        thawed = next(one for one in PLAN["steps"] if one["gates"] and one["gates"][0]["id"] == "fish-cold")
+        evening = Evening().say("passed", step=thawed["id"], gate="fish-cold", value=9.0, accepted="iced since")
+        cautions = evening.as_it_is(str(thawed["course"]))["cautions"]
+        self.assertTrue(cautions)
