@@ -36,12 +36,14 @@ def report(address: str) -> None:
     client = Client(address).sign_in()
     print(f"runs with {RUNS * EVENTS} events in a kitchen, 95th percentile [ms], to reach {TO_REACH_MS}")
     asked = {
-        "the list": "",
-        "one opened": f"/{run}",
-        "what is new, nothing": f"/{run}/live?after={EVENTS}&plan_number=1",
-        "what is new, ten events": f"/{run}/live?after={EVENTS - 10}&plan_number=1",
-        "on record": f"/{run}/record",
+        "the list": "runs",
+        "one opened": f"runs/{run}",
+        "what is new, nothing": f"runs/{run}/live?after={EVENTS}&plan_number=1",
+        "what is new, ten events": f"runs/{run}/live?after={EVENTS - 10}&plan_number=1",
+        "on record": f"runs/{run}/record",
+        "as it is": f"runs/{run}/as-it-is",
+        "the instruments read": f"instruments/readings?run={run}",
     }
     for name, path in asked.items():
-        spent = sorted(client.ask("GET", f"/api/kitchens/{kitchen}/runs{path}")[1] for _ in range(ASKED))
+        spent = sorted(client.ask("GET", f"/api/kitchens/{kitchen}/{path}")[1] for _ in range(ASKED))
         print(f"  {name:24} {spent[int(0.95 * (ASKED - 1))]:.0f}")

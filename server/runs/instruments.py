@@ -20,6 +20,7 @@ from server.runs.models import Run
 from server.runs.world import world_of_run
 
 router = Router(tags=["instruments"])
+DOCUMENTS = ("document", "planned", "plan")
 
 
 class ThingOut(Schema):
@@ -73,7 +74,8 @@ def _world(kitchen: Kitchen, run: int | None) -> tuple[World, bool]:
     """What instruments are put into, and whether what is simulated counts."""
     if run is None:
         return world_of_run(None), settings.REHEARSAL
-    found = Run.objects.of(kitchen).select_related("kitchen").filter(pk=run).first()
+    # Its documents are read only where it has come further.
+    found = Run.objects.of(kitchen).select_related("kitchen").defer(*DOCUMENTS).filter(pk=run).first()
     if found is None:
         raise Http404
     return world_of_run(found), found.rehearsal

@@ -5,6 +5,7 @@ from zoneinfo import ZoneInfo
 
 from jarcore.devices import World, surroundings, world_of
 from jarcore.run import events_of, fold
+from server.day.selectors import plan_number_now
 from server.pantry.selectors import stock_of
 from server.runs.models import Run
 from server.runs.selectors import document_of, events_after, plan_of
@@ -16,8 +17,9 @@ MOST_KEPT = 16
 class _Asked:
     """A run as it is asked for: kept by what it has come to, so that four readings a second cost nothing."""
 
-    def __init__(self, run: Run, number: int) -> None:
+    def __init__(self, run: Run) -> None:
         self.run = run
+        number = run.plan_number if run.ended_at or run.service_id is None else plan_number_now(run.service_id)
         self.key = (run.pk, run.last, number)
 
     def __eq__(self, other: object) -> bool:
@@ -29,7 +31,7 @@ class _Asked:
 
 def world_of_run(run: Run | None) -> World:
     """The things of a run as far as it has come; without one what is always there."""
-    return surroundings() if run is None else _made(_Asked(run, plan_of(run)[1]))
+    return surroundings() if run is None else _made(_Asked(run))
 
 
 @lru_cache(maxsize=MOST_KEPT)

@@ -13,14 +13,12 @@ from server.day.models import Service
 from server.instruments.models import Panel
 from server.runs import services
 from server.runs.models import Run, RunEvent
-from tests.core.cases import service_ahead
 from tests.http.door import person
-from tests.http.test_runs import RUNS, SERVICES, RunTest
+from tests.http.test_runs import EVENING, RUNS, RunTest
 
 INSTRUMENTS = "/api/kitchens/galley/instruments"
 SCALE = "scale-1-5000"
-FRIDAY = service_ahead("friday")
-BRINE, CITRUS = "gurnard.a.make-1", "char.citrus.make-1"
+WEIGH = "zander.brine.make-1"
 
 
 class InstrumentsTest(RunTest):
@@ -35,13 +33,6 @@ class InstrumentsTest(RunTest):
     def later_by(self, seconds: float) -> None:
         self.clock.move_to(datetime.now().astimezone() + timedelta(seconds=seconds))
 
-    def friday(self) -> Any:
-        """The Friday, begun the day before: its fish has a night to thaw."""
-        self.clock.move_to(datetime.now().astimezone() - timedelta(days=1))
-        made = self.json("POST", SERVICES, {"document": FRIDAY}, 201)
-        begun = self.json("POST", f"{SERVICES}/{made['id']}/run")
-        return self.json("GET", f"{RUNS}/{begun['id']}")
-
     def step(self, run: Any, name: str) -> Any:
         return next(one for one in run["plan"]["steps"] if one["id"] == name)
 
@@ -54,51 +45,50 @@ class InstrumentsTest(RunTest):
 
 class WeighInTest(InstrumentsTest):
     def test_over_poured_it_is_mended_and_taken_back_it_is_as_before(self) -> None:
-        run = self.friday()
-        step = self.step(run, CITRUS)
-        over = self.weighed(step, "c2", 1.3)
-        answer = self.send_events(run, self.weighed(step, "c1", 1.0), over)
+        run = self.begun()
+        step = self.step(run, WEIGH)
+        over = self.weighed(step, "l1", 1.3)
+        answer = self.send_events(run, self.weighed(step, "l2", 1.0), over)
         # What is in is known to the plan; what it is to weigh stays what it was.
-        self.assertEqual(self.step(answer, CITRUS)["amounts"], step["amounts"])
-        mends = self.json("POST", f"{RUNS}/{run['id']}/ask/mends", {"step": CITRUS})
+        self.assertEqual(self.step(answer, WEIGH)["amounts"], step["amounts"])
+        mends = self.json("POST", f"{RUNS}/{run['id']}/ask/mends", {"step": WEIGH})
         choices = {one["id"]: one for one in mends["answer"]["choices"]}
         self.assertIn("leave", choices)
         self.assertEqual(RunEvent.objects.count(), 2)
-        said = {"step": CITRUS, "course": "char", "jar": "citrus", "covers": mends["covers"]}
-        taken = self.event("corrected", **said, choice="water", patch=choices["water"]["patch"])
+        said = {"step": WEIGH, "course": "zander", "jar": "brine", "covers": mends["covers"]}
+        taken = self.event("corrected", **said, choice="leave", patch=choices["leave"]["patch"])
         mended = self.send_events(run, taken)
-        amounts = {one["name"]: one["mass_g"] for one in self.step(mended, CITRUS)["amounts"]}
-        self.assertAlmostEqual(amounts["Orange juice"], over["value"], 0)
-        self.assertIn("Water", amounts)
-        formula = Service.objects.get().document["courses"][1]["formula"]
+        amounts = {one["line"]: one["mass_g"] for one in self.step(mended, WEIGH)["amounts"]}
+        self.assertAlmostEqual(amounts["l1"], over["value"], 1)
+        formula = Service.objects.get().document["courses"][0]["formula"]
         self.assertEqual(formula["corrections"][-1]["initials"], "CO")
         self.assertEqual(self.send_events(run, taken)["taken"][0]["became"], "again")
         back = self.send_events(run, self.event("void", event=taken["id"]))
-        self.assertEqual(self.step(back, CITRUS)["amounts"], step["amounts"])
+        self.assertEqual(self.step(back, WEIGH)["amounts"], step["amounts"])
         record = self.json("GET", f"{RUNS}/{run['id']}/record")
-        line = next(one for one in record["steps"] if one["step"] == CITRUS)["weighed"][1]
+        line = next(one for one in record["steps"] if one["step"] == WEIGH)["weighed"][0]
         self.assertEqual((line["was_g"], line["source"]), (over["value"], "simulated"))
         self.assertEqual(record["mended"], [])
 
     def test_a_mend_of_a_formula_that_is_another_by_now_is_told(self) -> None:
-        run = self.friday()
-        said = {"step": CITRUS, "course": "char", "jar": "citrus", "covers": 14}
+        run = self.begun()
+        said = {"step": WEIGH, "course": "zander", "jar": "brine", "covers": 4}
         gone: Any = [{"op": "test", "path": "/title", "value": "another"}]
         for patch in (gone, [{"op": "replace", "path": "/jars/9", "value": {}}]):
             answer = self.send_events(run, self.event("corrected", **said, patch=patch))
             self.assertEqual(answer["taken"][0]["became"], "kept")
             self.assertIn("another by now", answer["taken"][0]["told"][0])
-        self.assertEqual(Service.objects.get().document["courses"][1]["formula"], FRIDAY["courses"][1]["formula"])
-        self.send(self.door, "POST", f"{RUNS}/{run['id']}/ask/mends", {"step": "nobody"})
+        self.assertEqual(Service.objects.get().document["courses"][0]["formula"], EVENING["courses"][0]["formula"])
         self.assertEqual(
             self.send(self.door, "POST", f"{RUNS}/{run['id']}/ask/mends", {"step": "nobody"}).status_code, 404
         )
 
     def test_as_it_is_goes_by_what_was_weighed(self) -> None:
-        run = self.friday()
-        self.send_events(run, self.weighed(self.step(run, BRINE), "g1", 1.3))
-        course = next(one for one in self.json("GET", f"{RUNS}/{run['id']}/as-it-is") if one["course"] == "gurnard")
-        self.assertAlmostEqual(course["readings"]["Dry brine"]["salt_pct_of_fish"]["after"], 0.65, 2)
+        run = self.begun()
+        self.send_events(run, self.weighed(self.step(run, WEIGH), "l1", 1.5))
+        (course,) = self.json("GET", f"{RUNS}/{run['id']}/as-it-is")
+        # 8.16 g on 680 g of fish are 1.2 %.
+        self.assertAlmostEqual(course["readings"]["Caraway dry brine"]["salt_pct_of_fish"]["after"], 1.8, 1)
 
 
 class PanelTest(InstrumentsTest):
@@ -125,7 +115,7 @@ class PanelTest(InstrumentsTest):
         body = {"deed": "tare"}
         self.assertEqual(self.send(looks, "POST", f"{INSTRUMENTS}/{SCALE}/press", body).status_code, 403)
         self.assertEqual(looks.get(f"{INSTRUMENTS}/readings").status_code, 200)
-        run = self.friday()
+        run = self.begun()
         person("stranger", Role.COOK, "elsewhere")
         stranger = self.signed_in("stranger")
         self.assertEqual(stranger.get(f"{INSTRUMENTS}/readings").status_code, 404)
@@ -133,19 +123,19 @@ class PanelTest(InstrumentsTest):
         self.assertEqual(stranger.get(path).status_code, 404)
 
     def test_a_probe_reads_what_a_run_has_made(self) -> None:
-        run = self.friday()
+        run = self.begun()
         things = {one["id"]: one["called"] for one in self.json("GET", f"{INSTRUMENTS}?run={run['id']}")["things"]}
-        self.assertIn("jar:gurnard:b", things)
-        self.assertIn("oil:fryer", things)
-        step = self.step(run, "gurnard.b.make-1")
-        self.at(step["end"])
-        self.send_events(run, self.event("done", step=step["id"]))
-        self.press("core_probe", "into", what="jar:gurnard:b", run=run["id"])
-        self.later_by(30)
-        hot = self.reading("core_probe", run=run["id"])["value"]
-        self.later_by(1800)
-        self.assertGreater(hot, 60)
-        self.assertLess(self.reading("core_probe", run=run["id"])["value"], hot - 20)
+        self.assertIn("jar:zander:brine", things)
+        batch = next(name for name in things if name.startswith("fish:"))
+        self.press("core_probe", "into", what=batch, run=run["id"])
+        cook = next(one for one in run["plan"]["steps"] if one["do"] == "cook")
+        self.at(cook["start"])
+        raw = self.reading("core_probe", run=run["id"])["value"]
+        self.send_events(run, self.event("started", step=cook["id"]))
+        self.at(cook["start"])
+        self.later_by(6 * 60)
+        self.assertLess(raw, 6)
+        self.assertGreater(self.reading("core_probe", run=run["id"])["value"], raw + 20)
 
     def test_a_real_one_takes_the_place_of_a_simulated_one(self) -> None:
         with tempfile.TemporaryDirectory() as folder:

@@ -2,6 +2,7 @@
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
 
 from tests.browser.pages.page import Page
 from tests.browser.words import run
@@ -74,6 +75,60 @@ class RunPage(Page):
         self.press(NAMES.goOnAnyway)
         self.type(NAMES.why, why)
         self.field(NAMES.why).send_keys(Keys.ENTER)
+
+    def hand(self, part: str) -> None:
+        """What a hand does at the simulated scale: pour, more, out, tare, take; until that is at rest."""
+        before = self.text("[data-part=scale]")
+        self.one(f"[data-hand={part}]").click()
+        self.until(lambda: self.text("[data-part=scale]") != before, f"{part} shows on the scale")
+        self.one("[data-part=scale][data-steady=true]")
+
+    def is_in(self, line: str) -> None:
+        """What is on the scale is in."""
+        self.one("[data-part=in]:enabled").click()
+        self.until(lambda: self.inside(line) != "", f"{line} is in")
+
+    def type_weight(self, line: str, grams: str) -> None:
+        """Type what a line weighs."""
+        self.one("[data-part=weigh] input").send_keys(grams, Keys.ENTER)
+        self.until(lambda: self.inside(line) != "", f"{line} is in")
+
+    def inside(self, line: str) -> str:
+        """What is in of a line, in grams; nothing while it is not."""
+        return str(self.one(f"[data-line={line}]").get_attribute("data-in"))
+
+    def mends(self) -> list[str]:
+        """What is offered for a jar that went in otherwise, by what each is called."""
+        self.one("[data-mend]")
+        found = self.driver.find_elements(By.CSS_SELECTOR, "[data-mend]")
+        return [str(one.get_attribute("data-mend")) for one in found]
+
+    def mend(self, choice: str) -> None:
+        self.one(f"[data-mend={choice}]").click()
+        self.gone("[data-mend]")
+
+    def panel(self) -> None:
+        """The panel of instruments."""
+        self.one("[data-part=panel]").click()
+        self.one("[role=dialog] [data-instrument]")
+
+    def put_into(self, instrument: str, what: str) -> None:
+        """Put an instrument of the panel into something."""
+        Select(self.one(f"[role=dialog] [data-instrument={instrument}] select")).select_by_value(what)
+
+    def make_wrong(self, instrument: str, fault: str) -> None:
+        """Make an instrument of the panel wrong."""
+        last = self.driver.find_elements(By.CSS_SELECTOR, f"[role=dialog] [data-instrument={instrument}] select")[-1]
+        Select(last).select_by_value(fault)
+
+    def close(self) -> None:
+        """Close what is open over the run."""
+        self.one("[role=dialog]").send_keys(Keys.ESCAPE)
+        self.gone("[role=dialog]")
+
+    def take_reading(self, gate: str) -> None:
+        """Take what the probe shows at a gate."""
+        self.one(f"[data-gate={gate}] [data-part=take-reading]:enabled").click()
 
     def not_yet(self, minutes: int) -> str:
         """Put it off; what that costs, in words."""
