@@ -36,7 +36,7 @@ FRYER = "fryer"
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Jar:
-    """A jar: how warm it was when it was made and when that was [degC, ms since the epoch], and how it cools."""
+    """A jar: how warm it was when it was made [degC], when that was [ms since the epoch], and how it cools."""
 
     called: str
     made_at: int | None

@@ -13,7 +13,7 @@ STEP_S = 2.0
 
 @dataclass(frozen=True, slots=True)
 class Load:
-    """So much fish that goes in at a time [kg, s]."""
+    """So much fish [kg] that goes in at a time [s]."""
 
     at_s: float
     kg: float

@@ -13,8 +13,8 @@ from jarcore.devices.world import World
 
 # What it shows when it shows nonsense, so many times what it can.
 NONSENSE = 2.7
-# So near to where it will come to rest it is at rest, in its steps.
-AT_REST = 1.0
+# So near to where it will come to rest it is at rest, in its steps; nobody waits for the last tenth of a degree.
+AT_REST, AT_REST_WARMTH = 1.0, 5.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -39,7 +39,8 @@ class Simulated:
         shown, rests_at = self.shown(at)
         if shown is None or rests_at is None:
             return one.says(at, None, simulated=True, fault="nothing")
-        steady = abs(shown - rests_at) <= AT_REST * one.step
+        near = AT_REST if kind.kind in (SCALE, "ph_meter") else AT_REST_WARMTH
+        steady = abs(shown - rests_at) <= near * one.step
         value = shown + noise(f"{self.seed} {one.id}", at, kind.noise * one.step) + self._drift(at)
         drifts: Fault | None = "drifting" if "drifting" in self.put.faults else None
         if kind.kind == "ph_meter" and not is_set(self.put, at):

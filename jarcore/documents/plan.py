@@ -8,6 +8,7 @@ from typing import Any, Literal, cast
 
 from typing_extensions import TypedDict
 
+from jarcore.data import parameter
 from jarcore.documents.findings import Notice, Patch
 
 FORMAT = "jar-table/plan"
@@ -44,7 +45,8 @@ class Gate(TypedDict):
 
 class AmountOf(TypedDict):
     """So much of a line of a jar for a step (of the fish where no jar is named), and the step of the scale that it is
-    weighed on [g]; what is `off_g` off is otherwise than it was meant, and may be mended [g].
+    weighed on [g]; what is `off_g` off is otherwise than it was meant, and may be mended [g]. Below `low_g` and above
+    `high_g` it cannot be: then the scale, or what was typed, is wrong.
     """
 
     jar: str | None
@@ -53,6 +55,8 @@ class AmountOf(TypedDict):
     mass_g: float
     step_g: float | None
     off_g: float
+    low_g: float
+    high_g: float
 
 
 class PlannedStep(TypedDict):
@@ -195,7 +199,14 @@ def as_now(plan: Mapping[str, Any]) -> Plan:
             **step,
             # Without a bound every step of a scale counts.
             "amounts": [
-                {"off_g": one.get("step_g") or 0.0, "jar": step["jar"], **one} for one in step.get("amounts", [])
+                {
+                    "off_g": one.get("step_g") or 0.0,
+                    "low_g": 0.0,
+                    "high_g": parameter("weighed_most") * one["mass_g"],
+                    "jar": step["jar"],
+                    **one,
+                }
+                for one in step.get("amounts", [])
             ],
         }
         for step in plan["steps"]

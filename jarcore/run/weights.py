@@ -8,8 +8,8 @@ from jarcore.run.events import CORRECTED, WEIGHED, Event, number_of
 
 @dataclass(frozen=True, slots=True)
 class Pour:
-    """So much of a line of a course's jar is in for a step, and so much was meant to be [g], since when [ms since the
-    epoch]; without a jar the fish.
+    """So much of a line of a course's jar is in for a step, and so much was meant to be [g]; since when, in `at`
+    [ms since the epoch]. Without a jar it is the fish.
     """
 
     step: str
@@ -41,9 +41,6 @@ def pours_in(events: Iterable[Event]) -> tuple[Pour, ...]:
 def times_of(pours: Iterable[Pour]) -> dict[str, dict[str, float]]:
     """How many times as much as was meant is in of each line, by its jar. What was weighed for several steps counts
     together.
-
-    >>> times_of([Pour("a.make-1", "a", "jar", "salt", 31, 25)])
-    {'jar': {'salt': 1.24}}
     """
     sums: dict[tuple[str, str], tuple[float, float]] = {}
     for one in pours:

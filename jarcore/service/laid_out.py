@@ -10,7 +10,7 @@ from jarcore.service.deciding import Decided, Past
 from jarcore.service.gates import gates_of, left_alone
 from jarcore.service.heating import HOLD, HOLD_RULE
 from jarcore.service.jarring import CONTACT
-from jarcore.service.portions import Portion
+from jarcore.service.portions import FISH, Portion
 from jarcore.service.reasons import Reasons
 from jarcore.service.served import ReadService
 from jarcore.service.timeline import Given
@@ -214,6 +214,7 @@ def planned(
 
 
 def _amount(one: Amount) -> AmountOf:
+    of_fish = one.line == FISH
     off_g = max(one.step_g or 0.0, parameter("weigh_off") * one.mass_g)
     return {
         "jar": one.jar,
@@ -222,4 +223,6 @@ def _amount(one: Amount) -> AmountOf:
         "mass_g": one.mass_g,
         "step_g": one.step_g,
         "off_g": off_g,
+        "low_g": one.mass_g / parameter("fish_within") if of_fish else 0.0,
+        "high_g": one.mass_g * parameter("fish_within" if of_fish else "weighed_most"),
     }

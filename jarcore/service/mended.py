@@ -40,10 +40,12 @@ def mends(
     initials: str | None,
     pantry: Pantry,
 ) -> Mends | None:
-    """What can be done about a jar of a course that was weighed in otherwise, by EVENTS as read; None where there is no
-    such jar. `at` and `initials` go on the record.
+    """What can be done about a jar of a course that was weighed in otherwise, by EVENTS as read; None where the course
+    has no such jar for those who get it as it is written. `at` and `initials` go on the record.
     """
-    service = replace(read_for_plan(document), pours=pours_in(events))
+    # What is made apart for some of its covers is in no jar of the others.
+    pours = [one for one in pours_in(events) if one.course == course and one.step.startswith(f"{course}.")]
+    service = replace(read_for_plan(document), pours=tuple(pours))
     mine = [one for one in work_of(service, pantry).portions if one.course == course]
     plain = next((one for one in mine if not one.without), None)
     place = _place(plain, jar)
@@ -51,7 +53,6 @@ def mends(
         return None
     covers = sum(one.covers for one in made_alike(plain, place, mine))
     formula = _for(_formula(document, course), covers, pantry)
-    pours = [one for one in service.pours if one.course == course]
     times = times_of(pours)
     # What is written for a share of the fish is meant for the fish that there is.
     formula = changed(formula, weighed_fish(formula, prepare(formula, pantry), pours))

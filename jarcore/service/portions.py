@@ -224,7 +224,11 @@ def _poured(pours: Iterable[Pour], course: str, key: str) -> list[Pour]:
 def weighed_fish(document: Mapping[str, Any], ready: Prepared, pours: Iterable[Pour]) -> Patch:
     """The patch by which the fish weighs what the scale said of it; empty where nobody has weighed it."""
     many, stated = times_of(pours).get("", {}).get(FISH), stated_g(document, ready)
-    return [] if many is None or stated is None else of_other_fish(document, ready, stated * many)
+    most = parameter("fish_within")
+    # So much more or less than was thought is a slip of the scale or of the hand, and nobody cooks by it.
+    if many is None or stated is None or not 1 / most <= many <= most:
+        return []
+    return of_other_fish(document, ready, stated * many)
 
 
 def _masses(evaluation: Evaluation) -> dict[tuple[str, str], float]:

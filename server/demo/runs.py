@@ -13,6 +13,8 @@ from server.runs.selectors import plan_of, runs
 
 # So many seconds a step is early or late where nothing goes wrong, and by how much one goes wrong [min].
 STEADY_S, SLIP_MIN = (-40, 110), 6
+# How far off a steady hand pours [1].
+POURS = 0.003
 NOTES = ("the oil was slow", "short of a pair of hands", "all as planned")
 
 
@@ -53,6 +55,14 @@ def _played(plan: dict[str, Any], chance: random.Random) -> Iterator[dict[str, A
             off = chance.uniform(0.4, 2.4) * (1 if gate["least"] is not None else -1)
             value = {} if read is None else {"value": round(read + off, 1), "unit": gate["unit"], "source": "typed"}
             yield _event(chance, "passed", at, step=step["id"], gate=gate["id"], held=True, by=by, **value)
+        for amount in step["amounts"]:
+            # On the scale, as near as a hand pours.
+            value = round(amount["mass_g"] * (1 + chance.gauss(0, POURS)), 1)
+            line = amount["line"] or amount["name"]
+            says = {"course": step["course"], "jar": amount["jar"], "line": line, "meant": amount["mass_g"]}
+            yield _event(
+                chance, "weighed", at, step=step["id"], by=by, value=value, unit="g", **says, source="simulated"
+            )
         yield _event(chance, "done" if done else "started", at, step=step["id"], by=by)
 
 

@@ -54,10 +54,12 @@ def record_of(run: Run) -> Record:
 
 
 def mends_of(run: Run, step: str, at: datetime, initials: str) -> Mends | None:
-    """What can be done about the jar of a step that was weighed in otherwise; None where there is nothing to mend."""
+    """What can be done about the jar of a step that was weighed in otherwise; None where it has none, or where that is
+    made apart for some of the covers only: no formula of its own says what is in it.
+    """
     plan, document, events = plan_of(run)[0], document_of(run), _read(run)
     mine = next((one for one in plan["steps"] if one["id"] == step), None)
-    if mine is None or mine["course"] is None or mine["jar"] is None:
+    if mine is None or mine["course"] is None or mine["jar"] is None or not step.startswith(f"{mine['course']}."):
         return None
     state = fold(plan, events, rehearsal=run.rehearsal)
     on = (one for one in plan["steps"] if one["do"] == "put_on" and _same_jar(one, mine))

@@ -135,7 +135,7 @@ class PanelTest(InstrumentsTest):
         self.at(cook["start"])
         self.later_by(6 * 60)
         self.assertLess(raw, 6)
-        self.assertGreater(self.reading("core_probe", run=run["id"])["value"], raw + 20)
+        self.assertGreater(self.reading("core_probe", run=run["id"])["value"], raw + 12)
 
     def test_a_real_one_takes_the_place_of_a_simulated_one(self) -> None:
         with tempfile.TemporaryDirectory() as folder:

@@ -38,6 +38,7 @@ BODY: dict[str, Any] = {
     "formula": 1,
     "jar": "a",
     "mass_g": 10,
+    "deed": "tare",
     "thrown_out": False,
     "step": "a",
     "at": "2026-12-04T18:00",
@@ -201,6 +202,7 @@ class StrangerTest(DoorTest):
                 .replace("{service}", str(service))
                 .replace("{batch}", "1")
                 .replace("{run}", str(run))
+                .replace("{instrument}", "scale-1-5000")
                 .replace("{number}", "1")
                 .replace("{jar}", "1")
                 .replace("{person}", str(self.cook.pk))

@@ -2076,13 +2076,18 @@ export interface components {
         /**
          * AmountOf
          * @description So much of a line of a jar for a step (of the fish where no jar is named), and the step of the scale that it is
-         *     weighed on [g]; what is `off_g` off is otherwise than it was meant, and may be mended [g].
+         *     weighed on [g]; what is `off_g` off is otherwise than it was meant, and may be mended [g]. Below `low_g` and above
+         *     `high_g` it cannot be: then the scale, or what was typed, is wrong.
          */
         AmountOf: {
+            /** High G */
+            high_g: number;
             /** Jar */
             jar: string | null;
             /** Line */
             line: string | null;
+            /** Low G */
+            low_g: number;
             /** Mass G */
             mass_g: number;
             /** Name */

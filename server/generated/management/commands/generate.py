@@ -13,6 +13,7 @@ from jarcore import plan
 from jarcore.data import rendered, rows
 from jarcore.documents import Evaluation, Plan
 from jarcore.documents.formula import formula_schema
+from jarcore.documents.plan import PlannedStep
 from jarcore.documents.run import FORMAT as RUN
 from jarcore.documents.run import FORMAT_VERSION as RUN_VERSION
 from jarcore.documents.run import run_schema
@@ -56,13 +57,16 @@ class Command(BaseCommand):
 
 
 def run_example(service: dict[str, Any], planned: Plan) -> dict[str, Any]:
-    """A run of a service in the middle: its first steps done as planned, a gate passed, a step put off."""
+    """A run of a service in the middle: its first steps done as planned, a gate passed, the fish weighed, a step put
+    off.
+    """
     steps = [step for step in planned["steps"] if step["press"] == "done"]
     done = [{"do": "done", "step": one["id"], "at": one["end"], "by": one["calls"][0]} for one in steps[:3]]
     gate, late = steps[0]["gates"][0], steps[3]
     said: list[dict[str, Any]] = [
         {"do": "passed", "step": steps[0]["id"], "at": steps[0]["end"], "gate": gate["id"], "value": 2.4, "held": True},
         *done,
+        {"do": "weighed", "step": late["id"], "at": late["end"], "value": 672, "source": "scale", **_meant(late)},
         {"do": "not_yet", "step": late["id"], "at": late["start"], "until": late["end"]},
     ]
     events = [
@@ -71,6 +75,12 @@ def run_example(service: dict[str, Any], planned: Plan) -> dict[str, Any]:
     ]
     head = {"format": RUN, "format_version": RUN_VERSION, "title": service["title"], "began_at": planned["starts_at"]}
     return {**head, "service": service, "planned": planned, "events": events}
+
+
+def _meant(step: PlannedStep) -> dict[str, Any]:
+    """What is weighed for a step, as an event says it: of what, and what it was to weigh."""
+    amount = step["amounts"][0]
+    return {"course": step["course"], "jar": amount["jar"], "line": amount["line"], "meant": amount["mass_g"]}
 
 
 def write(path: Path, value: Any) -> None:

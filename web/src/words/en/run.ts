@@ -117,6 +117,7 @@ export const run = {
     covers: '“{value}” is no number of covers. Type a whole one.',
     minutes: '“{value}” is no number of minutes. Type one above 0.',
     warm: '“{value}” is no number of degrees. Type one, such as 9.',
+    cannotWeigh: '{value} cannot be, where {meant} was meant. Look at the scale, and weigh it again.',
     weight: '“{value}” is no weight. Type grams, such as 12.5.',
   },
   deedsHappened: {
@@ -137,6 +138,7 @@ export const run = {
   noScale: 'No scale is heard. Type what it shows.',
   mendsSay: 'That is otherwise than it was meant. What now?',
   mendsLater: 'What mends it is not known while the server is not heard. It is on record, and asked again.',
+  noMends: 'It is made apart, so nothing is offered for it. It is on record as it went in.',
   brings: 'That brings: {caution}',
   change: '{name}: {planned} → {after} {unit}',
   /** Instruments. */

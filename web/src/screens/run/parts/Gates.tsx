@@ -112,6 +112,7 @@ function Probe({ gate, onRead }: Pick<ReadingProps, 'gate' | 'onRead'>) {
   return (
     <button
       type="button"
+      aria-describedby={probe.says.length > 0 ? `says-${gate.id}` : undefined}
       data-part="take-reading"
       disabled={!probe.steady || !counts}
       title={counts ? undefined : words.onlySimulated}
@@ -120,6 +121,11 @@ function Probe({ gate, onRead }: Pick<ReadingProps, 'gate' | 'onRead'>) {
     >
       {fill(words.names.takeReading, { value: shows(probe) })}
       {probe.simulated && <span className="block text-sm font-normal">{words.simulated}</span>}
+      {probe.says.length > 0 && (
+        <span id={`says-${gate.id}`} className="block max-w-56 text-sm font-normal text-stop">
+          {probe.says.join(' ')}
+        </span>
+      )}
     </button>
   );
 }

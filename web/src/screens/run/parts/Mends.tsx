@@ -1,10 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { mendsQuery, type PlannedStep } from '@/api';
+import { mendsQuery, type PlannedStep, Problem } from '@/api';
 import { fill } from '@/words';
 import { run as words } from '@/words/run';
 import { useRun } from '../state/opened';
 import { Changes } from './Changes';
+
+/** Of what is made apart for some covers no formula says what is in it. */
+const NOT_FOUND = 404;
 
 interface Props {
   step: PlannedStep;
@@ -27,10 +30,14 @@ export function Mends({ step, off, children }: Props) {
   });
   if (!asks) return children;
   const answer = asked.data?.answer;
+  const says = (error: Error | null): string => {
+    if (!error) return words.reckoning;
+    return error instanceof Problem && error.status === NOT_FOUND ? words.noMends : words.mendsLater;
+  };
   return (
     <section aria-label={words.names.mends} data-part="mends" className="mt-2 border-t border-edge pt-2">
       <h3 className="text-xl font-bold text-warn">{words.mendsSay}</h3>
-      {!answer && <p className="text-lg text-quiet">{asked.isError ? words.mendsLater : words.reckoning}</p>}
+      {!answer && <p className="text-lg text-quiet">{says(asked.error)}</p>}
       {!answer?.choices.length && children}
       {answer?.withheld.map((one) => (
         <p key={one} className="text-base text-quiet">

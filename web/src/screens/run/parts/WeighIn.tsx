@@ -110,10 +110,11 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
   const [typed, setTyped] = useTyped(`weigh ${lineKey(step.id, lineOf(amount))}`);
   const number = Number(typed.trim().replace(',', '.'));
   const isTyped = typed.trim() !== '';
-  const wrong = isTyped && (!Number.isFinite(number) || number < 0);
+  const wrong = isTyped && !(number >= 0 && Number.isFinite(number));
   const value = isTyped ? (wrong ? null : number) : scale?.steady ? scale.value : null;
   // Nothing on the scale is nothing weighed; that nothing goes in is typed.
-  const ready = typeof value === 'number' && (isTyped || value > 0);
+  const cannotBe = typeof value === 'number' && value > 0 && (value < amount.low_g || value > amount.high_g);
+  const ready = typeof value === 'number' && (isTyped || value > 0) && !cannotBe;
   const hand = useHand();
   return (
     <form
@@ -178,6 +179,14 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
           {ready ? fill(words.names.itIsIn, { value: shownAs(amount, value) }) : words.names.settles}
         </button>
       </div>
+      {cannotBe && (
+        <p className="text-lg text-stop" role="alert">
+          {fill(words.wrong.cannotWeigh, {
+            value: shownAs(amount, value),
+            meant: shownAs(amount, amount.mass_g),
+          })}
+        </p>
+      )}
       {wrong && (
         <p className="text-lg text-stop" role="alert">
           {fill(words.wrong.weight, { value: typed.trim() })}
