@@ -9,6 +9,7 @@ from jarcore.run import Event, Record, events_of, fold, record
 from jarcore.run.fold import OVER
 from jarcore.service import CourseAsItIs, Mends, as_it_is, mends
 from server.accounts.models import Kitchen
+from server.day.asked import asked_of
 from server.day.selectors import document_of_service, plan_now
 from server.pantry.selectors import stock_of
 from server.runs.models import Run, RunEvent
@@ -48,6 +49,11 @@ def document_of(run: Run) -> dict[str, Any]:
     return document
 
 
+def asked_of_run(run: Run) -> dict[str, Any]:
+    """The service of a run as it is planned: with what was made ahead."""
+    return asked_of(run.kitchen, document_of(run), run.service_id)
+
+
 def record_of(run: Run) -> Record:
     """A run on record."""
     return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(run.zone), rehearsal=run.rehearsal)
@@ -57,14 +63,14 @@ def mends_of(run: Run, step: str, at: datetime, initials: str) -> Mends | None:
     """What can be done about the jar of a step that was weighed in otherwise; None where it has none, or where that is
     made apart for some of the covers only: no formula of its own says what is in it.
     """
-    plan, document, events = plan_of(run)[0], document_of(run), _read(run)
+    plan, events = plan_of(run)[0], _read(run)
     mine = next((one for one in plan["steps"] if one["id"] == step), None)
     if mine is None or mine["course"] is None or mine["jar"] is None or not step.startswith(f"{mine['course']}."):
         return None
     state = fold(plan, events, rehearsal=run.rehearsal)
     on = (one for one in plan["steps"] if one["do"] == "put_on" and _same_jar(one, mine))
     return mends(
-        document,
+        asked_of_run(run),
         events,
         mine["course"],
         mine["jar"],
@@ -80,7 +86,7 @@ def as_it_is_of(run: Run, now: datetime) -> list[CourseAsItIs]:
     plan, events = plan_of(run)[0], _read(run)
     state = fold(plan, events, rehearsal=run.rehearsal)
     at = round((run.ended_at or now).timestamp() * 1000)
-    return as_it_is(document_of(run), plan, events, state, at, stock_of(run.kitchen).pantry)
+    return as_it_is(asked_of_run(run), plan, events, state, at, stock_of(run.kitchen).pantry)
 
 
 def _read(run: Run) -> list[Event]:

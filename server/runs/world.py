@@ -8,7 +8,7 @@ from jarcore.run import events_of, fold
 from server.day.selectors import plan_number_now
 from server.pantry.selectors import stock_of
 from server.runs.models import Run
-from server.runs.selectors import document_of, events_after, plan_of
+from server.runs.selectors import asked_of_run, events_after, plan_of
 
 # So many runs are at work at once in all kitchens of a server.
 MOST_KEPT = 16
@@ -39,4 +39,4 @@ def _made(asked: _Asked) -> World:
     run = asked.run
     plan = plan_of(run)[0]
     state = fold(plan, events_of(events_after(run), ZoneInfo(run.zone)))
-    return world_of(document_of(run), plan, state, stock_of(run.kitchen).pantry)
+    return world_of(asked_of_run(run), plan, state, stock_of(run.kitchen).pantry)

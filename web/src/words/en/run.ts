@@ -182,6 +182,7 @@ export const run = {
     'buffer-high': 'buffer pH 7.00',
   },
   /** As it is. */
+  asItWent: 'As it really went',
   asItWas: 'As it was at {at}',
   jarWindow: 'best from {best}, latest {latest}, as it went in',
   /** Timers. */

@@ -30,9 +30,11 @@ export function AsItIs() {
       className="rounded-plate border border-line bg-plate px-4 py-2"
     >
       <h3 className="text-lg font-semibold">
-        {shown.problem
-          ? fill(words.asItWas, { at: clockAt(shown.plan.starts_at ?? '', asked.dataUpdatedAt) })
-          : words.names.asItIs}
+        {shown.endedAt
+          ? words.asItWent
+          : shown.problem
+            ? fill(words.asItWas, { at: clockAt(shown.plan.starts_at ?? '', asked.dataUpdatedAt) })
+            : words.names.asItIs}
       </h3>
       {tells.map((one) => (
         <div key={one.course} data-course={one.course} className="border-t border-line py-1 text-lg">
