@@ -8,6 +8,8 @@ from jarcore.data import parameter
 
 MINUTE_MS = 60_000
 SAMPLE_MS = 10_000
+# What came before so many doors has left nothing.
+MOST_DOORS = 50
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,7 +50,7 @@ def _towards(celsius: float, to_c: float, ms: int, lag_min: float) -> float:
 
 def opened(door: Sequence[tuple[int, int | None]], at: int) -> Iterator[tuple[int, int | None]]:
     """The same door, open since a time [ms since the epoch]; one that stands open already stays so."""
-    yield from door
+    yield from door[-MOST_DOORS:]
     if not door or door[-1][1] is not None:
         yield at, None
 

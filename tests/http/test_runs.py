@@ -276,13 +276,24 @@ class RunRowsTest(RunTest):
     def test_a_plan_of_an_older_core_is_cooked_on(self) -> None:
         made = self.json("POST", SERVICES, {"document": EVENING}, 201)
         kept = Service.objects.get().plan
-        old = [{key: value for key, value in one.items() if key not in NEW_IN_STEPS} for one in kept["steps"]]
-        Service.objects.update(plan={**kept, "engine": "jarcore 0.5.3", "steps": old})
-        begun = self.json("POST", f"{SERVICES}/{made['id']}/run")
-        run = self.json("GET", f"{RUNS}/{begun['id']}")
-        self.at(self.first(run)["end"])
-        answer = self.send_events(run, self.event("done", step=self.first(run)["id"]))
-        self.assertEqual([one["became"] for one in answer["taken"]], ["kept"])
+        weights = ("line", "name", "mass_g", "step_g")
+        before = {
+            "jarcore 0.5.3": [{k: v for k, v in one.items() if k not in NEW_IN_STEPS} for one in kept["steps"]],
+            "jarcore 0.6.0": [
+                {**one, "amounts": [{name: amount[name] for name in weights} for amount in one["amounts"]]}
+                for one in kept["steps"]
+            ],
+        }
+        for engine, steps in before.items():
+            with self.subTest(engine):
+                Service.objects.update(plan={**kept, "engine": engine, "steps": steps})
+                begun = self.json("POST", f"{SERVICES}/{made['id']}/run")
+                run = self.json("GET", f"{RUNS}/{begun['id']}")
+                step = self.first(run)
+                self.at(step["end"])
+                answer = self.send_events(run, self.event("done", step=step["id"]))
+                self.assertEqual([one["became"] for one in answer["taken"]], ["kept"])
+                self.assertTrue(all("off_g" in one for step in answer["plan"]["steps"] for one in step["amounts"]))
 
     def test_lists_runs_and_events_are_read_by_index(self) -> None:
         run = Run.objects.select_related("kitchen").get(pk=self.begun()["id"])

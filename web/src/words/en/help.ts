@@ -54,6 +54,8 @@ export const help = {
     runs: [
       'What is to be done now stands large. The big button says that it has happened; for ten seconds one press takes it back.',
       'Before a step there may be a gate: look, or read it off. What does not hold is mended first; gone on without it is on record.',
+      'What is weighed in goes line by line over the scale. What is in otherwise than it was meant is mended before anything else goes in, or left as it is. “As it is now” says what the fish has by then.',
+      'Instruments stand at the foot, with what is wrong with them. What you type always counts; what is simulated says so, and opens no gate where somebody can be hurt, but in the demo.',
       '“Not yet” says what waiting costs. “Something else” is for what was dropped, burnt, warmer than thought, for more or fewer covers.',
       'Timers go by the clock and by what was said: they ring gently when it is time, hard at the latest. Without a network all goes on.',
     ],

@@ -133,6 +133,7 @@ export const run = {
   /** Weighing in. */
   weighNow: '{line}, on the scale:',
   weighed: '{line}: {value} in',
+  notWeighed: 'Not weighed here: {lines}. What is not weighed counts as it was meant.',
   inIs: '{value} in',
   inOff: '{value} in, {off}',
   noScale: 'No scale is heard. Type what it shows.',

@@ -8,6 +8,7 @@ import { calledOf, deedOf } from '../state/called';
 import { clockAt, minutesTo } from '../state/clock';
 import { stateOf, useRun } from '../state/opened';
 import { soundOn } from '../state/useAlarm';
+import { notIn } from '../state/weights';
 import { allPassed, Gates } from './Gates';
 import { NotYet } from './NotYet';
 import { SomethingElse } from './SomethingElse';
@@ -114,6 +115,7 @@ function Step({ step, waits, ask }: StepProps) {
         <>
           <WeighIn step={step} />
           <Gates step={step} />
+          <NotWeighed step={step} />
           <button
             type="button"
             data-part="done"
@@ -133,6 +135,18 @@ function Step({ step, waits, ask }: StepProps) {
         </>
       )}
     </div>
+  );
+}
+
+/** What is not weighed here counts as it was meant: it is said before the step is. */
+function NotWeighed({ step }: { step: PlannedStep }) {
+  const { shown } = useRun();
+  const lines = notIn(shown, step);
+  if (lines.length === 0) return null;
+  return (
+    <p className="mt-3 text-lg" data-part="not-weighed">
+      {fill(words.notWeighed, { lines: lines.join(', ') })}
+    </p>
   );
 }
 

@@ -5,8 +5,8 @@ import type { Shown } from '@/run/RunKeeper';
 import { fill, named, terms } from '@/words';
 import { run as words } from '@/words/run';
 import { useRun, useTyped } from '../state/opened';
-import { shows } from '../state/shows';
-import { sourceOf, useReadings } from '../state/useReadings';
+import { shows, sourceOf } from '../state/shows';
+import { useReadings } from '../state/useReadings';
 
 /** What has to be so at a step: looked at, or read off. */
 export function Gates({ step }: { step: PlannedStep }) {

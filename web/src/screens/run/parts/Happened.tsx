@@ -5,6 +5,7 @@ import { run as words } from '@/words/run';
 import { calledOf } from '../state/called';
 import { clockAt } from '../state/clock';
 import { useRun } from '../state/opened';
+import { lineOf } from '../state/weights';
 
 /** So many of what was said last are told. */
 const MOST = 6;
@@ -23,7 +24,7 @@ export function Happened() {
     if (event.do === 'corrected') return event.says.note ?? words.deedsHappened.corrected;
     if (event.do === 'weighed') {
       const amounts = steps.get(event.step ?? '')?.amounts ?? [];
-      const line = amounts.find((one) => (one.line ?? one.name) === event.says.line)?.name;
+      const line = amounts.find((one) => lineOf(one) === event.says.line)?.name;
       return fill(words.weighed, { line: line ?? '', value: grams(event.says.value) });
     }
     const deed =

@@ -54,7 +54,7 @@ export function Panel({
             <li key={one.id} data-instrument={one.id} className="rounded-plate border border-line p-3">
               <p className="flex flex-wrap items-baseline gap-3 text-lg">
                 <span className="font-semibold">{one.name}</span>
-                <output className="text-2xl font-bold" data-part="reading">
+                <output aria-live="off" className="text-2xl font-bold" data-part="reading">
                   {reading ? shows(reading) : '—'}
                 </output>
                 <span className="text-base text-quiet">
@@ -126,6 +126,11 @@ function Hand({ instrument, things, fault, onPress }: HandProps) {
             className="h-11 w-24 rounded-control border border-edge bg-plate px-2 text-right text-lg"
           />
           <Press type="submit">{words.deeds.put}</Press>
+          {text.trim() !== '' && !Number.isFinite(number) && (
+            <span role="alert" className="self-center text-base text-stop">
+              {fill(words.wrong.weight, { value: text.trim() })}
+            </span>
+          )}
         </form>
       )}
       {can.has('into') && (

@@ -1,24 +1,16 @@
 import { useState } from 'react';
 import type { PlannedStep } from '@/api';
 import { lineKey } from '@/run/fold';
-import type { Shown } from '@/run/RunKeeper';
 import { fill } from '@/words';
-import { grams, onScale } from '@/words/numbers';
+import { onScale } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { useRun, useTyped } from '../state/opened';
-import { scaleFor, sourceOf, useReadings } from '../state/useReadings';
+import { scaleFor, sourceOf } from '../state/shows';
+import { useReadings } from '../state/useReadings';
+import { type Amount, cannotBe, insideOf, isOff, lineOf, shownAs } from '../state/weights';
 import { FillingJar } from './FillingJar';
 import { Mends } from './Mends';
 import { Band, ScaleHand, useHand } from './Weighing';
-
-type Amount = PlannedStep['amounts'][number];
-
-const lineOf = (one: Amount): string => one.line ?? one.name;
-const shownAs = (one: Amount, value: number): string =>
-  one.step_g ? onScale(value, one.step_g) : grams(value);
-/** What is in of a line; undefined while it is not. */
-const insideOf = ({ state }: Shown, step: PlannedStep, one: Amount): number | undefined =>
-  state.weights.get(lineKey(step.id, lineOf(one)));
 
 /** Everything that is weighed for a step, one line after another: what it is to weigh, what is in, what is on the scale. */
 export function WeighIn({ step }: { step: PlannedStep }) {
@@ -53,12 +45,6 @@ export function WeighIn({ step }: { step: PlannedStep }) {
       )}
     </div>
   );
-}
-
-/** Whether a line is in otherwise than it was meant. */
-function isOff(shown: Shown, step: PlannedStep, one: Amount): boolean {
-  const value = insideOf(shown, step, one);
-  return value !== undefined && Math.abs(value - one.mass_g) > one.off_g * 1.0001;
 }
 
 interface LineProps {
@@ -113,8 +99,8 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
   const wrong = isTyped && !(number >= 0 && Number.isFinite(number));
   const value = isTyped ? (wrong ? null : number) : scale?.steady ? scale.value : null;
   // Nothing on the scale is nothing weighed; that nothing goes in is typed.
-  const cannotBe = typeof value === 'number' && value > 0 && (value < amount.low_g || value > amount.high_g);
-  const ready = typeof value === 'number' && (isTyped || value > 0) && !cannotBe;
+  const impossible = typeof value === 'number' && cannotBe(amount, value);
+  const ready = typeof value === 'number' && (isTyped || value > 0) && !impossible;
   const hand = useHand();
   return (
     <form
@@ -146,7 +132,12 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
     >
       <p className="flex flex-wrap items-baseline gap-x-3">
         <span className="text-lg">{fill(words.weighNow, { line: amount.name })}</span>
-        <output className="ml-auto text-4xl font-bold" data-part="scale" data-steady={scale?.steady ?? false}>
+        <output
+          aria-live="off"
+          className="ml-auto text-4xl font-bold"
+          data-part="scale"
+          data-steady={scale?.steady ?? false}
+        >
           {scale?.value === null || scale === undefined ? '—' : onScale(scale.value, scale.step)}
         </output>
         {scale?.simulated && <span className="text-base text-quiet">{words.simulated}</span>}
@@ -179,7 +170,7 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
           {ready ? fill(words.names.itIsIn, { value: shownAs(amount, value) }) : words.names.settles}
         </button>
       </div>
-      {cannotBe && (
+      {impossible && (
         <p className="text-lg text-stop" role="alert">
           {fill(words.wrong.cannotWeigh, {
             value: shownAs(amount, value),
@@ -195,7 +186,3 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
     </form>
   );
 }
-
-/** Whether all that is weighed for a step is in: else the big button says what is not. */
-export const notIn = (shown: Shown, step: PlannedStep): string[] =>
-  step.amounts.filter((one) => insideOf(shown, step, one) === undefined).map(({ name }) => name);

@@ -8,3 +8,16 @@ export function shows({ kind, value, step, unit }: InstrumentReading): string {
   if (kind === 'scale') return onScale(value, step);
   return `${plain(value, Math.max(0, -Math.floor(Math.log10(step) + 1e-9)))} ${unit === 'pH' ? '' : named(terms.units, unit)}`.trim();
 }
+
+/** The scale that so much is weighed on: the one of that step that bears it, else any that does. */
+export function scaleFor(
+  readings: readonly InstrumentReading[],
+  step: number | null,
+): InstrumentReading | undefined {
+  const scales = readings.filter(({ kind }) => kind === 'scale');
+  return scales.find((one) => one.step === step) ?? scales.at(-1);
+}
+
+/** Where a number comes from that was read off an instrument. */
+export const sourceOf = ({ simulated, kind }: InstrumentReading): string =>
+  simulated ? 'simulated' : kind === 'scale' ? 'scale' : 'probe';

@@ -31,16 +31,3 @@ export function useHearReadings(): (readings: Readings) => void {
   const client = useQueryClient();
   return (readings) => client.setQueryData(keyOf(kitchen, run), readings);
 }
-
-/** The scale that so much is weighed on: the one of that step that bears it, else any that does. */
-export function scaleFor(
-  readings: readonly InstrumentReading[],
-  step: number | null,
-): InstrumentReading | undefined {
-  const scales = readings.filter(({ kind }) => kind === 'scale');
-  return scales.find((one) => one.step === step) ?? scales.at(-1);
-}
-
-/** Where a number comes from that was read off an instrument. */
-export const sourceOf = ({ simulated, kind }: InstrumentReading): string =>
-  simulated ? 'simulated' : kind === 'scale' ? 'scale' : 'probe';
