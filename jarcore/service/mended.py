@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, cast
 
 import jsonpatch
 from jsonpointer import JsonPointerException
@@ -11,7 +11,7 @@ from jarcore.data import Pantry
 from jarcore.documents import NotAFormula, formula_object
 from jarcore.documents.patches import changed
 from jarcore.formula import prepare
-from jarcore.questions.correct import Corrected, Happened, correct
+from jarcore.questions.correct import Corrected, Happened, as_it_went_in, correct
 from jarcore.questions.scale import scale
 from jarcore.run import pours_in, times_of
 from jarcore.run.events import Event
@@ -34,14 +34,17 @@ def mends(
     events: Sequence[Event],
     course: str,
     jar: str,
+    happened: Happened,
     *,
-    on_fish: bool,
     at: str | None,
     initials: str | None,
     pantry: Pantry,
 ) -> Mends | None:
-    """What can be done about a jar of a course that was weighed in otherwise, by EVENTS as read; None where the course
-    has no such jar for those who get it as it is written. `at` and `initials` go on the record.
+    """What can be done about a jar of a course that did not go as planned.
+
+    Parameters: events, as read: what was weighed in they say; happened, what else there is to say, by the jar as it is
+    made for all who get it; at and initials, for the record.
+    Returns: None where the course has no such jar for those who get it as it is written.
     """
     # What is made apart for some of its covers is in no jar of the others.
     pours = [one for one in pours_in(events) if one.course == course and one.step.startswith(f"{course}.")]
@@ -63,7 +66,11 @@ def mends(
         for line in lines
         if line["id"] in times.get(jar, {}) and line["id"] is not None and line["mass_g"] is not None
     }
-    return Mends(covers, correct(formula, place, Happened(weighed=weighed, on_fish=on_fish), at, initials, pantry))
+    # What only tastes off, or was lost, is mended from what is really in: the mend makes that the formula as well.
+    went_in = [] if happened.by_weight else as_it_went_in(formula, {jar: times.get(jar, {})}, pantry)
+    answer = correct(changed(formula, went_in), place, replace(happened, weighed=weighed), at, initials, pantry)
+    choices = [{**one, "patch": [*went_in, *one["patch"]]} for one in answer["choices"]]
+    return Mends(covers, cast(Corrected, {**answer, "choices": choices}))
 
 
 def mended(

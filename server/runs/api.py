@@ -2,7 +2,7 @@
 
 from dataclasses import asdict
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from zoneinfo import ZoneInfo
 
 from django.http import Http404, HttpResponse
@@ -12,7 +12,8 @@ from pydantic import Field
 
 from jarcore.documents.plan import Plan
 from jarcore.documents.run import FORMAT, FORMAT_VERSION
-from jarcore.questions.correct import Corrected
+from jarcore.questions.correct import Corrected, Happened
+from jarcore.questions.declarations import Taste
 from jarcore.run import Record
 from jarcore.service import CourseAsItIs
 from server.accounts.requests import AuthedRequest
@@ -93,10 +94,18 @@ class SentOut(LiveOut):
     taken: list[TakenOut]
 
 
+Above = Annotated[float, Field(gt=0, allow_inf_nan=False)]
+
+
 class MendsIn(Schema):
-    """The step whose jar was weighed in otherwise."""
+    """The step whose jar did not go as planned; besides what was weighed how it tastes, what was spilled of it [g], or
+    what it was to be reduced to and weighs [g].
+    """
 
     step: Text
+    taste: Taste | None = None
+    spilled_g: Above | None = None
+    reduced_g: tuple[Above, Above] | None = None
 
 
 class MendsOut(Schema):
@@ -223,8 +232,10 @@ def not_yet(request: AuthedRequest, kitchen: str, run: int, asked: PutOffIn) -> 
 
 @router.post("/kitchens/{kitchen}/runs/{run}/ask/mends", response={200: MendsOut}, operation_id="mends")
 def ask_mends(request: AuthedRequest, kitchen: str, run: int, asked: MendsIn) -> HttpResponse:
-    """What can be done about a jar that was weighed in otherwise; nothing is changed by asking."""
-    found = selectors.mends_of(_find(request, kitchen, run), asked.step, timezone.now(), request.user.initials)
+    """What can be done about a jar that did not go as planned; nothing is changed by asking."""
+    happened = Happened(taste=asked.taste, spilled_g=asked.spilled_g, reduced_g=asked.reduced_g)
+    mine = _find(request, kitchen, run)
+    found = selectors.mends_of(mine, asked.step, happened, timezone.now(), request.user.initials)
     if found is None:
         raise Http404
     return core_json({"covers": found.covers, "answer": found.answer})

@@ -1,10 +1,12 @@
 """What is read of runs."""
 
+from dataclasses import replace
 from datetime import datetime
 from typing import Any
 from zoneinfo import ZoneInfo
 
 from jarcore.documents.plan import PlannedStep
+from jarcore.questions.correct import Happened
 from jarcore.run import Event, Record, events_of, fold, record
 from jarcore.run.fold import OVER
 from jarcore.service import CourseAsItIs, Mends, as_it_is, mends
@@ -59,9 +61,10 @@ def record_of(run: Run) -> Record:
     return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(run.zone), rehearsal=run.rehearsal)
 
 
-def mends_of(run: Run, step: str, at: datetime, initials: str) -> Mends | None:
-    """What can be done about the jar of a step that was weighed in otherwise; None where it has none, or where that is
-    made apart for some of the covers only: no formula of its own says what is in it.
+def mends_of(run: Run, step: str, happened: Happened, at: datetime, initials: str) -> Mends | None:
+    """What can be done about the jar of a step that did not go as planned: by what was weighed, and by what else
+    HAPPENED. None where it has none, or where that is made apart for some of the covers only: no formula of its own
+    says what is in it.
     """
     plan, events = plan_of(run)[0], _read(run)
     mine = next((one for one in plan["steps"] if one["id"] == step), None)
@@ -74,7 +77,7 @@ def mends_of(run: Run, step: str, at: datetime, initials: str) -> Mends | None:
         events,
         mine["course"],
         mine["jar"],
-        on_fish=any(state.steps[one["id"]].standing == OVER for one in on),
+        replace(happened, on_fish=any(state.steps[one["id"]].standing == OVER for one in on)),
         at=at.astimezone(ZoneInfo(run.zone)).isoformat(timespec="minutes"),
         initials=initials,
         pantry=stock_of(run.kitchen).pantry,

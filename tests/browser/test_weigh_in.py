@@ -84,6 +84,21 @@ class WeighInTest(InstrumentsBrowserTest):
         self.assertEqual(self.page.inside("l1"), "8.2")
         self.page.gone("[data-mend]")
 
+    def test_what_tastes_off_is_mended_by_a_dose_on_record(self) -> None:
+        self.at_the_scale()
+        self.page.mend_jar("flat")
+        self.page.sees("[data-part=withheld]", "sodium")
+        self.page.close()
+        self.page.mend_jar("salty")
+        first = self.page.mends()[0]
+        self.assert_accessible()
+        self.page.one(f"[data-mend={first}]").click()
+        self.page.gone("[role=dialog]")
+        (corrected,) = self.events("corrected")
+        self.assertEqual(corrected["choice"], first)
+        formula = Service.objects.get(pk=self.service.pk).document["courses"][0]["formula"]
+        self.assertEqual(formula["corrections"][-1]["text"], corrected["note"])
+
     def test_cut_off_it_is_weighed_on_and_mended_when_the_server_is_back(self) -> None:
         self.at_the_scale()
         self.page.sent()
@@ -103,7 +118,12 @@ class ProbeTest(InstrumentsBrowserTest):
         self.page.panel()
         self.page.put_into("core_probe", "ice")
         self.assert_accessible()
-        for fault, told in (("unplugged", "Plug it in"), ("flat", "battery is flat"), ("nonsense", "cannot be")):
+        for fault, told in (
+            ("unplugged", "Plug it in"),
+            ("flat", "battery is flat"),
+            ("drifting", "it drifts"),
+            ("nonsense", "cannot be"),
+        ):
             self.page.make_wrong("core_probe", fault)
             self.page.sees("[role=dialog] [data-instrument=core_probe]", told)
             self.page.make_wrong("core_probe", "")

@@ -1,11 +1,13 @@
 """What really went in: weighed otherwise than meant, mended, and what that makes of the fish, minute by minute."""
 
+import re
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from unittest import TestCase
 
 from jarcore import plan
 from jarcore.data import default_pantry
+from jarcore.questions.correct import Happened
 from jarcore.run import events_of, fold, pours_in, times_of
 from jarcore.service import as_it_is, mended, mends
 from tests.core.plan_check import at
@@ -45,9 +47,9 @@ class Evening:
         step_id, course, jar = step["id"], step["course"], amount["jar"]
         return self.say("weighed", step=step_id, course=course, jar=jar, line=line, value=value, meant=amount["mass_g"])
 
-    def mends(self, course: str, jar: str, *, on_fish: bool = False) -> Any:
+    def mends(self, course: str, jar: str, **happened: Any) -> Any:
         events = events_of(self.said, UTC)
-        return mends(self.service, events, course, jar, on_fish=on_fish, at=None, initials="ES", pantry=STOCK)
+        return mends(self.service, events, course, jar, Happened(**happened), at=None, initials="ES", pantry=STOCK)
 
     def take(self, course: str, jar: str, choice: str) -> "Evening":
         found = self.mends(course, jar)
@@ -133,6 +135,25 @@ class WeighedTest(TestCase):
             weaker.weigh(weighing, line, 0.3 * meant(weighing)[line])
         before, after = (next(one for one in some["windows"] if one["jar"] == "citrus") for some in (PLAN, weaker.plan))
         self.assertGreater(at(after["latest"]) - at(after["on"]), at(before["latest"]) - at(before["on"]))
+
+    def test_what_tastes_off_or_is_spilled_is_mended_in_what_the_jar_really_weighs(self) -> None:
+        # Doses and losses are of the jar as it is made for all covers, not of what one formula was written for.
+        weighing = step_of("char", "weigh", "citrus")
+        whole = sum(meant(weighing).values())
+        spilled = Evening().mends(*CITRUS, spilled_g=whole / 4).answer["choices"][0]
+        lost = [float(one) for one in re.findall(r"([\d.]+) g of", spilled["text"])]
+        self.assertAlmostEqual(sum(lost), whole / 4, delta=whole / 100)
+        sharp = Evening().mends(*CITRUS, taste="sharp")
+        self.assertTrue(sharp.answer["choices"])
+        # Over-poured and left so by nobody: the mend of the taste makes that the formula too.
+        over = Evening().weigh(weighing, "c2", 1.5 * meant(weighing)["c2"])
+        dose = over.mends(*CITRUS, taste="sharp")
+        service = mended(FRIDAY, "char", dose.covers, dose.answer["choices"][0]["patch"], STOCK)
+        then = meant(step_of("char", "weigh", "citrus", plan(service or {}, search=False, mends=False)))
+        self.assertAlmostEqual(then["c2"] / meant(weighing)["c2"], 1.5, 2)
+        on_it = Evening().mends(*CITRUS, taste="sharp", on_fish=True)
+        self.assertEqual(on_it.answer["choices"], [])
+        self.assertIn("raw fish", on_it.answer["refused"])
 
     def test_what_has_no_place_is_no_mend(self) -> None:
         self.assertIsNone(Evening().mends("gurnard", "nowhere"))

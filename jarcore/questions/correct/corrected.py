@@ -40,6 +40,11 @@ class Happened:
     fish_g: float | None = None
     reduced_g: Sequence[float] | None = None
 
+    @property
+    def by_weight(self) -> bool:
+        """Whether nothing happened but what the scale said."""
+        return self.taste is None and self.spilled_g is None and self.fish_g is None and self.reduced_g is None
+
 
 def correct(
     document: Mapping[str, Any],

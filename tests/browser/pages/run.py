@@ -107,6 +107,11 @@ class RunPage(Page):
         self.one(f"[data-mend={choice}]").click()
         self.gone("[data-mend]")
 
+    def mend_jar(self, taste: str) -> None:
+        """Say how the jar of a step tastes; what mends it stands open."""
+        self.one("[data-part=mend]").click()
+        self.one(f"[role=dialog] [data-taste={taste}]").click()
+
     def panel(self) -> None:
         """The panel of instruments."""
         self.one("[data-part=panel]").click()

@@ -66,6 +66,7 @@ export {
   type Gate,
   type Live,
   liveRun,
+  type Mends,
   mendsQuery,
   putOffQuery,
   type ReadingChange,

@@ -12,6 +12,7 @@ export type Sent = Schemas['SentOut'];
 export type Gate = Schemas['Gate'];
 export type RunRecord = Schemas['Record'];
 export type ReadingChange = Schemas['Change'];
+export type Mends = Schemas['MendsOut'];
 
 /** The kitchen's runs, the newest first. */
 export const runsQuery = (kitchen: string) =>
@@ -101,14 +102,20 @@ export const putOffQuery = (kitchen: string, run: number, plan: number, step: st
   });
 
 /** What mends the jar of a step, by what has happened up to an event; nothing is changed by asking. */
-export const mendsQuery = (kitchen: string, run: number, step: string, last: number, plan: number) =>
+export const mendsQuery = (
+  kitchen: string,
+  run: number,
+  asked: Partial<Schemas['MendsIn']> & { step: string },
+  last: number,
+  plan: number,
+) =>
   queryOptions({
-    queryKey: ['runs', kitchen, 'mends', run, step, last, plan],
+    queryKey: ['runs', kitchen, 'mends', run, asked, last, plan],
     queryFn: () =>
       taken(
         api.POST('/api/kitchens/{kitchen}/runs/{run}/ask/mends', {
           params: { path: { kitchen, run } },
-          body: { step },
+          body: asked,
         }),
       ),
   });

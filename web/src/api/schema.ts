@@ -1280,7 +1280,7 @@ export interface paths {
         put?: never;
         /**
          * Ask Mends
-         * @description What can be done about a jar that was weighed in otherwise; nothing is changed by asking.
+         * @description What can be done about a jar that did not go as planned; nothing is changed by asking.
          */
         post: operations["mends"];
         delete?: never;
@@ -5045,11 +5045,21 @@ export interface components {
         };
         /**
          * MendsIn
-         * @description The step whose jar was weighed in otherwise.
+         * @description The step whose jar did not go as planned; besides what was weighed how it tastes, what was spilled of it [g], or
+         *     what it was to be reduced to and weighs [g].
          */
         MendsIn: {
+            /** Reduced G */
+            reduced_g?: [
+                number,
+                number
+            ] | null;
+            /** Spilled G */
+            spilled_g?: number | null;
             /** Step */
             step: string;
+            /** Taste */
+            taste?: ("sharp" | "flat" | "salty" | "sweet" | "bitter" | "thick" | "thin" | "strong") | null;
         };
         /**
          * MendsOut

@@ -10,12 +10,13 @@ import { stateOf, useRun } from '../state/opened';
 import { soundOn } from '../state/useAlarm';
 import { notIn } from '../state/weights';
 import { allPassed, Gates } from './Gates';
+import { MendJar } from './MendJar';
 import { NotYet } from './NotYet';
 import { SomethingElse } from './SomethingElse';
 import { WeighIn } from './WeighIn';
 
 /** What is asked of a step besides whether it is done. */
-type Asked = { what: 'not-yet'; step: PlannedStep } | { what: 'else'; step: PlannedStep | null };
+type Asked = { what: 'not-yet' | 'mend'; step: PlannedStep } | { what: 'else'; step: PlannedStep | null };
 
 /**
  * What stands at the tablet to be done now, huge: its reason, one button that says what has happened, and two others.
@@ -35,6 +36,7 @@ export function Action() {
         <Nothing ask={ask} />
       )}
       {asked?.what === 'not-yet' && <NotYet step={asked.step} onClose={close} />}
+      {asked?.what === 'mend' && <MendJar step={asked.step} onClose={close} />}
       {asked?.what === 'else' && <SomethingElse step={asked.step} onClose={close} />}
     </section>
   );
@@ -51,6 +53,8 @@ function Nothing({ ask }: { ask: (asked: Asked) => void }) {
   );
 }
 
+const BESIDE = { else: words.names.else, 'not-yet': words.names.notYet, mend: `${words.names.mendJar} …` };
+
 /** A button beside the big one. */
 function Beside({ what, dark, onPress }: { what: Asked['what']; dark: boolean; onPress: () => void }) {
   return (
@@ -60,7 +64,7 @@ function Beside({ what, dark, onPress }: { what: Asked['what']; dark: boolean; o
       onClick={onPress}
       className={`min-h-14 w-full rounded-plate border-2 px-3 text-xl font-semibold ${dark ? 'border-on-kelp/60' : 'mt-2 border-edge bg-plate text-ink'}`}
     >
-      {what === 'else' ? words.names.else : words.names.notYet}
+      {BESIDE[what]}
     </button>
   );
 }
@@ -131,6 +135,9 @@ function Step({ step, waits, ask }: StepProps) {
           <div className="mt-2 grid grid-cols-2 gap-2">
             <Beside what="not-yet" dark={!due.soon} onPress={() => ask({ what: 'not-yet', step })} />
             <Beside what="else" dark={!due.soon} onPress={() => ask({ what: 'else', step })} />
+            {step.jar !== null && step.course !== null && (
+              <Beside what="mend" dark={!due.soon} onPress={() => ask({ what: 'mend', step })} />
+            )}
           </div>
         </>
       )}

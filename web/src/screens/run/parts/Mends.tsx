@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { mendsQuery, type PlannedStep, Problem } from '@/api';
+import { type Mends as Found, mendsQuery, type PlannedStep, Problem } from '@/api';
 import { fill } from '@/words';
 import { run as words } from '@/words/run';
 import { useRun } from '../state/opened';
@@ -8,6 +8,12 @@ import { Changes } from './Changes';
 
 /** Of what is made apart for some covers no formula says what is in it. */
 const NOT_FOUND = 404;
+
+/** Why nothing can be offered yet, or at all. */
+export function whyNone(error: Error | null): string {
+  if (!error) return words.reckoning;
+  return error instanceof Problem && error.status === NOT_FOUND ? words.noMends : words.mendsLater;
+}
 
 interface Props {
   step: PlannedStep;
@@ -21,50 +27,54 @@ interface Props {
  * them, and nothing else is weighed before one is taken.
  */
 export function Mends({ step, off, children }: Props) {
-  const { kitchen, run, shown, say } = useRun();
+  const { kitchen, run, shown } = useRun();
   const asks = off && step.jar !== null && step.course !== null;
   const asked = useQuery({
-    ...mendsQuery(kitchen, run, step.id, shown.last, shown.planNumber),
+    ...mendsQuery(kitchen, run, { step: step.id }, shown.last, shown.planNumber),
     enabled: asks && shown.unsent === 0,
     retry: false,
   });
   if (!asks) return children;
-  const answer = asked.data?.answer;
-  const says = (error: Error | null): string => {
-    if (!error) return words.reckoning;
-    return error instanceof Problem && error.status === NOT_FOUND ? words.noMends : words.mendsLater;
-  };
   return (
     <section aria-label={words.names.mends} data-part="mends" className="mt-2 border-t border-edge pt-2">
       <h3 className="text-xl font-bold text-warn">{words.mendsSay}</h3>
-      {!answer && <p className="text-lg text-quiet">{says(asked.error)}</p>}
-      {!answer?.choices.length && children}
-      {answer?.withheld.map((one) => (
-        <p key={one} className="text-base text-quiet">
+      {!asked.data && <p className="text-lg text-quiet">{whyNone(asked.error)}</p>}
+      {!asked.data?.answer.choices.length && children}
+      {asked.data && <MendChoices step={step} found={asked.data} />}
+    </section>
+  );
+}
+
+interface ChoicesProps {
+  step: PlannedStep;
+  found: Found;
+  onTaken?: () => void;
+}
+
+/** The ways to mend a jar, each with the readings that it changes and what it brings; one press takes it, on record. */
+export function MendChoices({ step, found, onTaken }: ChoicesProps) {
+  const { say } = useRun();
+  const { answer, covers } = found;
+  return (
+    <>
+      {[...(answer.refused ? [answer.refused] : []), ...answer.withheld].map((one) => (
+        <p key={one} className="text-base text-quiet" data-part="withheld">
           {one}
         </p>
       ))}
       <ul className="space-y-2">
-        {answer?.choices.map((choice) => (
+        {answer.choices.map((choice) => (
           <li key={choice.id}>
             <button
               type="button"
               data-mend={choice.id}
-              onClick={() =>
-                say(
-                  {
-                    do: 'corrected',
-                    step: step.id,
-                    course: step.course,
-                    jar: step.jar,
-                    covers: asked.data?.covers,
-                    choice: choice.id,
-                    patch: choice.patch,
-                    note: choice.text,
-                  },
-                  choice.deed || choice.text,
-                )
-              }
+              onClick={() => {
+                const { course, jar } = step;
+                const mend = { choice: choice.id, patch: choice.patch, note: choice.text };
+                const called = choice.deed || choice.text;
+                say({ do: 'corrected', step: step.id, course, jar, covers, ...mend }, called);
+                onTaken?.();
+              }}
               className="min-h-14 w-full rounded-plate border-2 border-edge bg-plate px-4 py-2 text-left hover:bg-sunk"
             >
               <span className="block text-xl font-bold">{choice.deed || choice.text}</span>
@@ -79,6 +89,6 @@ export function Mends({ step, off, children }: Props) {
           </li>
         ))}
       </ul>
-    </section>
+    </>
   );
 }
