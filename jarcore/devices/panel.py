@@ -77,7 +77,8 @@ def _put(one: Simulated, says: Mapping[str, Any], at: int) -> Put:
 
 
 def _take(one: Simulated, _: Mapping[str, Any], at: int) -> Put:
-    return _changed(one, at, load_g=0.0)
+    # Empty it shows nothing again, whatever it was tared to.
+    return _changed(one, at, load_g=0.0, tare_g=0.0)
 
 
 def _tare(one: Simulated, _: Mapping[str, Any], at: int) -> Put:

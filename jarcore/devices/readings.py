@@ -28,7 +28,8 @@ SAID: Mapping[Fault, str] = {
 
 class InstrumentReading(TypedDict):
     """One reading at a time [ms since the epoch]: the value in its unit and steps, whether it has come to rest, whether
-    it is simulated. With a `fault` there is no value to go by; `says` is what is to be known of it, in words.
+    it is simulated; what a scale bears at most [g]. With a `fault` there is no value to go by; `says` is what is to be
+    known of it, in words.
     """
 
     instrument: str
@@ -37,6 +38,7 @@ class InstrumentReading(TypedDict):
     value: float | None
     unit: str
     step: float
+    most: float | None
     steady: bool
     simulated: bool
     fault: Fault | None
@@ -122,6 +124,7 @@ class Described:
             "value": shown,
             "unit": self.kind.unit,
             "step": self.step,
+            "most": self.most,
             "steady": steady and shown is not None,
             "simulated": simulated,
             "fault": fault,

@@ -19,13 +19,13 @@ BEFORE_IT = (RECEIVE, "zander.trim", "zander.dry", "zander.weigh_fish")
 
 
 class InstrumentsBrowserTest(RunBrowserTest):
-    def at_the_scale(self) -> Run:
-        """A run that has come to the weighing of its brine, and whoever weighs it at the tablet."""
-        begun = self.begun()
-        self.says(begun, *BEFORE_IT)
-        step = next(one for one in Service.objects.get(pk=self.service.pk).plan["steps"] if one["id"] == WEIGH)
+    def at_the_scale(self, weighing: str = WEIGH, **changes: Any) -> Run:
+        """A run that has come to a weighing, and whoever weighs there at the tablet."""
+        begun = self.begun(**changes)
+        self.says(begun, *BEFORE_IT[: BEFORE_IT.index(weighing) if weighing in BEFORE_IT else None])
+        step = next(one for one in Service.objects.get(pk=self.service.pk).plan["steps"] if one["id"] == weighing)
         self.page.is_somebody(step["calls"][0])
-        self.page.comes_to(WEIGH)
+        self.page.comes_to(weighing)
         return begun
 
     def press(self, instrument: str, deed: str, **says: Any) -> None:
@@ -83,6 +83,21 @@ class WeighInTest(InstrumentsBrowserTest):
         self.page.type_weight("l1", "8,2")
         self.assertEqual(self.page.inside("l1"), "8.2")
         self.page.gone("[data-mend]")
+
+    def test_what_is_more_than_the_scale_bears_is_weighed_in_lots(self) -> None:
+        self.at_the_scale("zander.weigh_fish", courses__0__covers=40)
+        self.page.sees("[data-part=lots]", "5.00 kg")
+        self.page.hand("pour")
+        self.page.lot()
+        # As near to its most as it was poured.
+        self.page.until(lambda: "So far 0 g" not in self.page.text("[data-part=lots]"), "one lot is weighed")
+        self.page.hand("pour")
+        self.page.lot()
+        self.page.sees("[data-part=lots]", "So far 6.")
+        self.page.one("[data-part=all-in]").click()
+        self.page.until(lambda: self.page.inside("fish") != "", "all of it is in")
+        (weighed,) = self.events("weighed")
+        self.assertAlmostEqual(weighed["value"], 6800, delta=10)
 
     def test_what_tastes_off_is_mended_by_a_dose_on_record(self) -> None:
         self.at_the_scale()

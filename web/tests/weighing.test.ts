@@ -39,6 +39,7 @@ const reading = (more: Partial<InstrumentReading>): InstrumentReading => ({
   value: 345,
   unit: 'g',
   step: 1,
+  most: 5000,
   steady: true,
   simulated: true,
   fault: null,

@@ -78,15 +78,32 @@ class RunPage(Page):
 
     def hand(self, part: str) -> None:
         """What a hand does at the simulated scale: pour, more, out, tare, take; until that is at rest."""
-        before = self.text("[data-part=scale]")
+        before = self.on_the_scale()
         self.one(f"[data-hand={part}]").click()
-        self.until(lambda: self.text("[data-part=scale]") != before, f"{part} shows on the scale")
+        # Its noise alone, a step of it up or down, is no change.
+        shown = self.text("[data-part=scale]")
+        fine = "." in shown and "kg" not in shown
+        self.until(lambda: abs(self.on_the_scale() - before) > (0.2 if fine else 2), f"{part} shows on the scale")
         self.one("[data-part=scale][data-steady=true]")
 
+    def on_the_scale(self) -> float:
+        """What the scale shows, in grams; nothing while it shows nothing."""
+        value, _, unit = self.text("[data-part=scale]").replace(",", "").partition(" ")
+        return float(value) * (1000 if unit == "kg" else 1) if unit else 0.0
+
     def is_in(self, line: str) -> None:
-        """What is on the scale is in."""
+        """What is on the scale is in: pressed once it is at rest, and again where it was not at that very moment."""
+
+        def pressed() -> bool:
+            if self.inside(line) == "":
+                self.lot()
+            return self.inside(line) != ""
+
+        self.until(pressed, f"{line} is in")
+
+    def lot(self) -> None:
+        """What is on the scale goes in, or is weighed as one lot: once it is at rest."""
         self.one("[data-part=in]:enabled").click()
-        self.until(lambda: self.inside(line) != "", f"{line} is in")
 
     def type_weight(self, line: str, grams: str) -> None:
         """Type what a line weighs."""

@@ -4159,7 +4159,8 @@ export interface components {
         /**
          * InstrumentReading
          * @description One reading at a time [ms since the epoch]: the value in its unit and steps, whether it has come to rest, whether
-         *     it is simulated. With a `fault` there is no value to go by; `says` is what is to be known of it, in words.
+         *     it is simulated; what a scale bears at most [g]. With a `fault` there is no value to go by; `says` is what is to be
+         *     known of it, in words.
          */
         InstrumentReading: {
             /** At */
@@ -4170,6 +4171,8 @@ export interface components {
             instrument: string;
             /** Kind */
             kind: string;
+            /** Most */
+            most: number | null;
             /** Name */
             name: string;
             /** Says */

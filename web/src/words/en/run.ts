@@ -40,6 +40,8 @@ export const run = {
     typeWeight: 'What {line} weighs, in g',
     orType: 'or type g',
     itIsIn: '{value}: it is in',
+    oneLot: '+ {value}: this lot is weighed',
+    allIn: 'That is all of it: {value}',
     settles: 'It comes to rest …',
     tare: 'Tare',
     pour: '+ {grams}',
@@ -133,6 +135,7 @@ export const run = {
   looked: 'looked at',
   /** Weighing in. */
   weighNow: '{line}, on the scale:',
+  inLots: 'The scale bears {most}: weigh it in lots. So far {sum}.',
   weighed: '{line}: {value} in',
   notWeighed: 'Not weighed here: {lines}. What is not weighed counts as it was meant.',
   inIs: '{value} in',

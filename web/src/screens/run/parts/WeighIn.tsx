@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import type { PlannedStep } from '@/api';
+import type { PlannedStep, RunEvent } from '@/api';
 import { lineKey } from '@/run/fold';
 import { fill } from '@/words';
-import { onScale } from '@/words/numbers';
+import { grams } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { useRun, useTyped } from '../state/opened';
 import { scaleFor, sourceOf } from '../state/shows';
@@ -10,14 +10,15 @@ import { useReadings } from '../state/useReadings';
 import { type Amount, cannotBe, insideOf, isOff, lineOf, shownAs } from '../state/weights';
 import { FillingJar } from './FillingJar';
 import { Mends } from './Mends';
-import { Band, ScaleHand, useHand } from './Weighing';
+import { Band, OnScale, ScaleHand, useHand } from './Weighing';
 
 /** Everything that is weighed for a step, one line after another: what it is to weigh, what is in, what is on the scale. */
 export function WeighIn({ step }: { step: PlannedStep }) {
   const { shown, readOnly } = useRun();
   const [again, setAgain] = useState<string | null>(null);
-  const next = step.amounts.find((one) => lineOf(one) === again || insideOf(shown, step, one) === undefined);
-  const current = again ? (step.amounts.find((one) => lineOf(one) === again) ?? next) : next;
+  const current =
+    step.amounts.find((one) => lineOf(one) === again) ??
+    step.amounts.find((one) => insideOf(shown, step, one) === undefined);
   if (step.amounts.length === 0) return null;
   const inside = step.amounts.map((one) => insideOf(shown, step, one) ?? 0);
   return (
@@ -37,7 +38,11 @@ export function WeighIn({ step }: { step: PlannedStep }) {
         </ul>
       </div>
       {!readOnly && (
-        <Mends step={step} off={step.amounts.some((one) => one.line !== null && isOff(shown, step, one))}>
+        <Mends
+          step={step}
+          // What is weighed again is not mended meanwhile.
+          off={again === null && step.amounts.some((one) => one.line !== null && isOff(shown, step, one))}
+        >
           {current && (
             <Weigh key={lineOf(current)} step={step} amount={current} onWeighed={() => setAgain(null)} />
           )}
@@ -89,19 +94,54 @@ function Line({ step, amount, current, onAgain }: LineProps) {
   );
 }
 
-/** One line on the scale: the reading, its band, and the press that says it is in; typing takes over any time. */
+/** What is weighed for a line, and where that number comes from. */
+type From = Pick<RunEvent, 'source' | 'instrument'>;
+
+/**
+ * One line on the scale: the reading, its band, and the press that says it is in; typing takes over any time. What is
+ * more than the scale bears is weighed in lots.
+ */
 function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount; onWeighed: () => void }) {
   const { say } = useRun();
   const scale = scaleFor(useReadings(true), amount.step_g);
-  const [typed, setTyped] = useTyped(`weigh ${lineKey(step.id, lineOf(amount))}`);
+  const where = `${lineKey(step.id, lineOf(amount))}`;
+  const [typed, setTyped] = useTyped(`weigh ${where}`);
+  const [lots, setLots] = useTyped(`lots ${where}`);
+  const hand = useHand();
+  const inLots = !!scale?.most && amount.mass_g > scale.most;
+  const soFar = Number(lots);
   const number = Number(typed.trim().replace(',', '.'));
   const isTyped = typed.trim() !== '';
   const wrong = isTyped && !(number >= 0 && Number.isFinite(number));
   const value = isTyped ? (wrong ? null : number) : scale?.steady ? scale.value : null;
+  const impossible = typeof value === 'number' && !inLots && cannotBe(amount, value);
   // Nothing on the scale is nothing weighed; that nothing goes in is typed.
-  const impossible = typeof value === 'number' && cannotBe(amount, value);
   const ready = typeof value === 'number' && (isTyped || value > 0) && !impossible;
-  const hand = useHand();
+  const from: From =
+    scale && !isTyped ? { source: sourceOf(scale), instrument: scale.instrument } : { source: 'typed' };
+
+  function weighed(total: number, of: From) {
+    const { course } = step;
+    const { jar, mass_g: meant } = amount;
+    say(
+      {
+        do: 'weighed',
+        step: step.id,
+        course,
+        jar,
+        line: lineOf(amount),
+        value: total,
+        unit: 'g',
+        meant,
+        ...of,
+      },
+      fill(words.weighed, { line: amount.name, value: shownAs(amount, total) }),
+    );
+    setTyped('');
+    setLots('');
+    onWeighed();
+  }
+
   return (
     <form
       className="mt-2 space-y-2 border-t border-edge pt-2"
@@ -109,47 +149,26 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
       onSubmit={(event) => {
         event.preventDefault();
         if (!ready) return;
-        say(
-          {
-            do: 'weighed',
-            step: step.id,
-            course: step.course,
-            jar: amount.jar,
-            line: lineOf(amount),
-            value,
-            unit: 'g',
-            meant: amount.mass_g,
-            source: isTyped || !scale ? 'typed' : sourceOf(scale),
-            ...(isTyped || !scale ? {} : { instrument: scale.instrument }),
-          },
-          fill(words.weighed, { line: amount.name, value: shownAs(amount, value) }),
-        );
-        setTyped('');
-        // What comes next goes into the same jar.
-        if (!isTyped && scale?.simulated) void hand(scale.instrument, { deed: 'tare' });
-        onWeighed();
+        // What comes next goes into the same jar; a lot is taken off before the next.
+        if (!isTyped && scale?.simulated) void hand(scale.instrument, { deed: inLots ? 'take' : 'tare' });
+        if (inLots && !isTyped) setLots(String(soFar + value));
+        else weighed(value, from);
       }}
     >
-      <p className="flex flex-wrap items-baseline gap-x-3">
-        <span className="text-lg">{fill(words.weighNow, { line: amount.name })}</span>
-        <output
-          aria-live="off"
-          className="ml-auto text-4xl font-bold"
-          data-part="scale"
-          data-steady={scale?.steady ?? false}
-        >
-          {scale?.value === null || scale === undefined ? '—' : onScale(scale.value, scale.step)}
-        </output>
-        {scale?.simulated && <span className="text-base text-quiet">{words.simulated}</span>}
-      </p>
-      {scale?.says.map((one) => (
-        <p key={one} role="alert" className="text-lg font-semibold text-stop">
-          {one}
+      <OnScale name={amount.name} scale={scale} />
+      {inLots && (
+        <p className="text-lg" data-part="lots">
+          {fill(words.inLots, { most: grams(scale.most), sum: shownAs(amount, soFar) })}
         </p>
-      ))}
-      {!scale && <p className="text-lg text-quiet">{words.noScale}</p>}
-      <Band value={scale?.value ?? null} meant={amount.mass_g} step={amount.step_g ?? amount.off_g} />
-      {scale && <ScaleHand scale={scale} meant={amount.mass_g} />}
+      )}
+      <Band
+        value={scale?.value ?? null}
+        meant={Math.max(amount.mass_g - soFar, 0)}
+        step={amount.step_g ?? amount.off_g}
+      />
+      {scale && (
+        <ScaleHand scale={scale} meant={Math.min(amount.mass_g - soFar, scale.most ?? amount.mass_g)} />
+      )}
       <div className="flex flex-wrap items-center gap-2">
         <input
           aria-label={fill(words.names.typeWeight, { line: amount.name })}
@@ -167,8 +186,24 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
           disabled={!ready}
           className="min-h-14 grow rounded-control bg-kelp px-4 text-xl font-bold text-on-kelp disabled:opacity-45"
         >
-          {ready ? fill(words.names.itIsIn, { value: shownAs(amount, value) }) : words.names.settles}
+          {ready
+            ? fill(inLots && !isTyped ? words.names.oneLot : words.names.itIsIn, {
+                value: shownAs(amount, value),
+              })
+            : words.names.settles}
         </button>
+        {soFar > 0 && (
+          <button
+            type="button"
+            data-part="all-in"
+            onClick={() =>
+              weighed(soFar, scale ? { source: sourceOf(scale), instrument: scale.instrument } : from)
+            }
+            className="min-h-14 w-full rounded-control border-2 border-kelp bg-plate px-4 text-xl font-bold text-kelp"
+          >
+            {fill(words.names.allIn, { value: shownAs(amount, soFar) })}
+          </button>
+        )}
       </div>
       {impossible && (
         <p className="text-lg text-stop" role="alert">

@@ -9,6 +9,38 @@ import { useHearReadings } from '../state/useReadings';
 /** So much over what is meant still stands on the bar [1]. */
 const BEYOND = 1.3;
 
+interface OnScaleProps {
+  name: string;
+  scale: InstrumentReading | undefined;
+}
+
+/** What the scale shows of a line, large, and what is wrong with it. */
+export function OnScale({ name, scale }: OnScaleProps) {
+  return (
+    <>
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <span className="text-lg">{fill(words.weighNow, { line: name })}</span>
+        <output
+          // Four times a second is too often to be told.
+          aria-live="off"
+          className="ml-auto text-4xl font-bold"
+          data-part="scale"
+          data-steady={scale?.steady ?? false}
+        >
+          {scale?.value === null || scale === undefined ? '—' : onScale(scale.value, scale.step)}
+        </output>
+        {scale?.simulated && <span className="text-base text-quiet">{words.simulated}</span>}
+      </p>
+      {scale?.says.map((one) => (
+        <p key={one} role="alert" className="text-lg font-semibold text-stop">
+          {one}
+        </p>
+      ))}
+      {!scale && <p className="text-lg text-quiet">{words.noScale}</p>}
+    </>
+  );
+}
+
 interface BandProps {
   value: number | null;
   meant: number;
@@ -41,12 +73,12 @@ export function Band({ value, meant, step }: BandProps) {
 }
 
 /** What a hand does with a simulated instrument; false where that was not heard. */
-export function useHand(): (instrument: string, ...deeds: Deed[]) => Promise<boolean> {
+export function useHand(): (instrument: string, deed: Deed) => Promise<boolean> {
   const { kitchen, run } = useRun();
   const hear = useHearReadings();
-  return async (instrument, ...deeds) => {
+  return async (instrument, deed) => {
     try {
-      for (const deed of deeds) hear(await pressInstrument(kitchen, run, instrument, deed));
+      hear(await pressInstrument(kitchen, run, instrument, deed));
       return true;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
@@ -60,19 +92,20 @@ export function ScaleHand({ scale, meant }: { scale: InstrumentReading; meant: n
   const hand = useHand();
   const [failed, setFailed] = useState(false);
   if (!scale.simulated) return null;
-  const press = async (...deeds: Deed[]) => setFailed(!(await hand(scale.instrument, ...deeds)));
+  const press = async (deed: Deed) => setFailed(!(await hand(scale.instrument, deed)));
   const left = Math.max(0, meant - (scale.value ?? 0));
   const pours = [
     { part: 'pour', grams: left },
     { part: 'more', grams: meant / 10 },
     { part: 'out', grams: -meant / 10 },
-  ].filter(({ grams }) => Math.abs(grams) >= scale.step);
+    // What is not at rest is not added to.
+  ].filter(({ grams }) => scale.steady && Math.abs(grams) >= scale.step);
   return (
     <div className="flex flex-wrap gap-2" data-part="hand">
       <Small part="tare" onPress={() => press({ deed: 'tare' })}>
         {words.names.tare}
       </Small>
-      <Small part="take" onPress={() => press({ deed: 'take' }, { deed: 'tare' })}>
+      <Small part="take" onPress={() => press({ deed: 'take' })}>
         {words.deeds.take}
       </Small>
       {pours.map(({ part, grams }) => (
