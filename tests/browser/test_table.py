@@ -42,8 +42,9 @@ class TableTest(BrowserTest):
             self.table.shows(shown)
             if shown <= 120:
                 self.table.press(names.moreFormulas)
-        self.assertEqual(self.table.titles(), sorted(self.table.titles(), key=str.lower))
-        self.assertEqual(len(set(self.table.titles())), here + 130)
+        titles = self.table.titles()
+        self.assertEqual(titles, sorted(titles, key=str.lower))
+        self.assertEqual(len(set(titles)), here + 130)
         self.assertNotIn(names.moreFormulas, self.table.text("main"))
         # Another list begins from its beginning.
         self.table.choose(names.sortedBy, "")

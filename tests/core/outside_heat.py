@@ -9,7 +9,7 @@ from scipy.optimize import brentq
 
 # Lean fish between 0 and 80 °C (Rahman 2009, Food Properties Handbook; from memory): W/m/K and J/m3/K.
 CONDUCTIVITY, VOLUME_HEAT = 0.5, 1050 * 3600.0
-CELLS, CELLS_OF_A_BOX = 40, 14
+CELLS, CELLS_OF_A_BOX = 40, 12
 # In how many steps a rest is looked at.
 LOOKS = 12
 

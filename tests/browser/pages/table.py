@@ -4,12 +4,15 @@ from selenium.webdriver.common.by import By
 
 from tests.browser.pages.page import Page
 
+TITLES = "return [...document.querySelectorAll('main li h2')].map((one) => one.innerText)"
+
 
 class TablePage(Page):
     """The kitchen's formulas."""
 
     def titles(self) -> list[str]:
-        return [element.text for element in self.driver.find_elements(By.CSS_SELECTOR, "main li h2")]
+        # All at once: asked one by one a hundred take seconds.
+        return list(self.driver.execute_script(TITLES))
 
     def waits_for(self, *titles: str) -> None:
         self.until(lambda: self.titles() == list(titles), f"titles {titles}")
