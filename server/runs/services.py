@@ -115,6 +115,19 @@ def take(kitchen: Kitchen, user: User, number: int, sent: Sequence[Any], now: da
     Once this returns every event that is said to be kept is there, whatever happens to the plan.
     Raises: Run.DoesNotExist; Problem 422 where a run has more events than any evening.
     """
+    run, answers, fresh = _keep(kitchen, number, user, sent, now)
+    if fresh:
+        _has_effect(kitchen, user, run, fresh, now)
+        catch_up(run, now)
+    return answers
+
+
+def _keep(
+    kitchen: Kitchen, number: int, user: User | None, sent: Sequence[Any], now: datetime
+) -> tuple[Run, list[Taken], list[RunEvent]]:
+    """Keep events of a run and tell everybody: the run, what became of each, and those that were not there yet. Without
+    a USER the server itself says them.
+    """
     with transaction.atomic():
         run = Run.objects.of(kitchen).held(number)
         answers, fresh = _kept(run, user, sent, now)
@@ -122,10 +135,7 @@ def take(kitchen: Kitchen, user: User, number: int, sent: Sequence[Any], now: da
             run.last += len(fresh)
             run.save(update_fields=["last"])
             note(kitchen, What.RUN, run.pk, run.last)
-    if fresh:
-        _has_effect(kitchen, user, run, fresh, now)
-        catch_up(run, now)
-    return answers
+    return run, answers, fresh
 
 
 def _kept(run: Run, user: User | None, sent: Sequence[Any], now: datetime) -> tuple[list[Taken], list[RunEvent]]:
@@ -205,12 +215,7 @@ def catch_up(run: Run, now: datetime) -> None:
     read = _read(run)
     warm = list(_warm(run, read, now))
     if warm:
-        with transaction.atomic():
-            held = Run.objects.select_related("kitchen").held(run.pk)
-            _, fresh = _kept(held, None, warm, now)
-            held.last += len(fresh)
-            held.save(update_fields=["last"])
-            note(held.kitchen, What.RUN, held.pk, held.last)
+        _keep(run.kitchen, run.pk, None, warm, now)
         read = _read(run)
     if run.service_id is not None and run.plan is None:
         happened = [{**one.says, "at": _at(one.at), "offset_ms": 0} for one in read]
@@ -235,7 +240,9 @@ def _read(run: Run) -> list[Event]:
 
 def _warm(run: Run, read: list[Event], now: datetime) -> Iterator[dict[str, Any]]:
     """What the chiller's thermometer says of raw fish on its shelf; nothing once the run is over."""
-    if run.rehearsal and run.ended_at is None and not any(one.do == ENDED for one in read):
+    if not run.rehearsal or run.last >= MOST_OF_RUN:
+        return
+    if run.ended_at is None and not any(one.do == ENDED for one in read):
         plan = plan_of(run)[0]
         yield from warm_on_the_shelf(run, plan, fold(plan, read, rehearsal=True), read, now)
 

@@ -5,11 +5,17 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 from unittest import TestCase
 
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
 from jarcore import plan
 from jarcore.data import default_pantry
-from jarcore.questions.correct import Happened
+from jarcore.documents.patches import changed
+from jarcore.formula import prepare
+from jarcore.questions.correct import Happened, of_other_fish, stated_g
 from jarcore.run import events_of, fold, pours_in, times_of
 from jarcore.service import as_it_is, mended, mends
+from tests.core.cases import zander
 from tests.core.plan_check import at
 from tests.core.test_plan import FRIDAY
 
@@ -161,6 +167,67 @@ class WeighedTest(TestCase):
         wrong: Any = [{"op": "replace", "path": "/jars/9/lines/0/amount", "value": 1}]
         for course, covers, patch in (("gurnard", 48, wrong), ("gurnard", 0, []), ("nobody", 48, wrong)):
             self.assertIsNone(mended(FRIDAY, course, covers, patch, STOCK))
+
+
+PATCH = st.lists(
+    st.fixed_dictionaries(
+        {
+            "op": st.sampled_from(["add", "replace", "remove", "move", "test", "dance"]),
+            "path": st.sampled_from(["", "/", "/jars/0/lines/0/amount", "/jars/0/lines/-", "/jars/9", "/fish", "jars"]),
+        },
+        optional={"value": st.sampled_from([None, 7, {}, [], {"value": 3, "unit": "g"}]), "from": st.just("/title")},
+    ),
+    max_size=4,
+)
+
+
+class TotalTest(TestCase):
+    @settings(max_examples=80, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+    @given(PATCH, st.integers(-1, 60))
+    def test_whatever_is_sent_as_a_mend_leaves_a_service_or_nothing(self, patch: list[Any], covers: int) -> None:
+        after = mended(FRIDAY, "gurnard", covers, patch, STOCK)
+        if after is not None:
+            self.assertEqual([one["id"] for one in after["courses"]], [one["id"] for one in FRIDAY["courses"]])
+            self.assertIsInstance(after["courses"][0]["formula"], dict)
+            self.assertEqual(after["courses"][1], FRIDAY["courses"][1])
+
+    def test_whatever_is_weighed_there_is_a_plan_with_everything_that_has_begun(self) -> None:
+        before = {one["id"] for one in PLAN["steps"]}
+        brine, fish = step_of("gurnard", "weigh", "a"), step_of("gurnard", "weigh_fish")
+        for step, line, value in (
+            (brine, "g1", 0.0),
+            (brine, "g1", 1e9),
+            (fish, "fish", 0.0),
+            (fish, "fish", 1e7),
+            (fish, "fish", 8.64),
+        ):
+            with self.subTest(line=line, value=value):
+                evening = Evening().weigh(step, line, value)
+                self.assertEqual(evening.plan["unplanned"], [])
+                if line == "fish":
+                    # What cannot be is not gone by.
+                    self.assertEqual({one["id"] for one in evening.plan["steps"]}, before)
+
+    def test_fish_is_weighed_as_it_is_stated_whatever_the_unit(self) -> None:
+        for fish, grams in (
+            ({"weight": {"value": 1.5, "unit": "kg"}}, 1500.0),
+            ({"weight": {"value": 2, "unit": "lb"}}, 907.185),
+            ({"groups": [{"weight": {"value": 300, "unit": "g"}}, {"weight": {"value": 0.2, "unit": "kg"}}]}, 500.0),
+            ({}, None),
+            ({"weight": {"value": 3, "unit": "tsp"}}, None),
+        ):
+            document = {**zander(), "fish": {"species": "zander", "cut": "fillet", **fish}}
+            ready = prepare(document, STOCK)
+            stated = stated_g(document, ready)
+            with self.subTest(fish):
+                if grams is None:
+                    self.assertIsNone(stated)
+                    self.assertEqual(of_other_fish(document, ready, 500.0), [])
+                    continue
+                assert stated is not None
+                self.assertAlmostEqual(stated, grams, 2)
+                other = changed(document, of_other_fish(document, ready, grams * 0.8))
+                self.assertAlmostEqual((stated_g(other, prepare(other, STOCK)) or 0) / grams, 0.8, 4)
 
 
 class SoFarTest(TestCase):

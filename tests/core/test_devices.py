@@ -1,5 +1,6 @@
 """Instruments: settling, steps, drift, faults by their laws; probe and oil against outside models; a real file."""
 
+import json
 import os
 import tempfile
 from datetime import UTC
@@ -8,14 +9,18 @@ from typing import Any
 from unittest import TestCase
 
 import numpy as np
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 
 from jarcore import plan
 from jarcore.data import default_pantry, parameter
 from jarcore.devices import LinesFile, NotDone, Put, Simulated, World, described, press, surroundings, world_of
-from jarcore.devices.electrode import nernst_mv
+from jarcore.devices.electrode import nernst_mv, ph_of, shown_mv
 from jarcore.devices.in_run import Oil, Piece
 from jarcore.devices.oil import STEP_S, Fryer, Load
+from jarcore.devices.panel import DEEDS, WHERE
 from jarcore.devices.shelf import Shelf
+from jarcore.devices.state import Buffer
 from jarcore.run import State, events_of, fold
 from tests.core import cases, outside_heat
 from tests.core.plan_check import at
@@ -89,6 +94,15 @@ class ReadingTest(TestCase):
         for row in cases.table("nernst"):
             self.assertAlmostEqual(nernst_mv(float(row["celsius"])), float(row["mv"]), 1)
 
+    def test_an_electrode_drifts_by_its_row_and_only_buffers_tell(self) -> None:
+        hours = 10
+        drifted = shown_mv(7, T0, T0 + hours * 3_600_000) - shown_mv(7, T0, T0)
+        self.assertAlmostEqual(drifted, parameter("electrode_drift_mv_h") * hours, 6)
+        # By buffers that were taken before it drifted it is off by what it has drifted since.
+        low, high = (Buffer(mv=shown_mv(ph, T0, T0), at=T0) for ph in (4.01, 7.0))
+        later = ph_of(shown_mv(5.5, T0, T0 + hours * 3_600_000), low, high)
+        self.assertAlmostEqual(5.5 - later, drifted / (0.96 * nernst_mv(25)), 6)
+
     def test_what_cannot_be_done_is_refused_in_words(self) -> None:
         for name, deed, says in (
             ("core_probe", "put", {"grams": 3}),
@@ -121,6 +135,45 @@ class ReadingTest(TestCase):
         self.assertTrue(any("wipe" in said for said in one.read(now)["says"]))
         wiped, now = after_deeds("core_probe", f"into {raw}; into ice; wipe", world)
         self.assertEqual(wiped.read(now)["says"], [])
+
+
+DEED = st.tuples(
+    st.sampled_from([*DEEDS, "dance"]),
+    st.fixed_dictionaries(
+        {},
+        optional={
+            "grams": st.one_of(st.floats(-1e6, 1e6), st.sampled_from([0, 412, True, None, "12"])),
+            "what": st.sampled_from(["air", "ice", "boiling", "buffer-low", "buffer-high", "jar:none", 7]),
+            "where": st.sampled_from(["centre", "shallow", "bone", "elsewhere", None]),
+            "fault": st.sampled_from(["unplugged", "flat", "drifting", "nonsense", "haunted"]),
+        },
+    ),
+    st.integers(-100, 20_000),
+)
+
+
+class AnyHandTest(TestCase):
+    # On a busy machine drawing takes long, and that is no failure.
+    @settings(max_examples=150, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+    @given(st.sampled_from([one.id for one in described(STOCK.scales)]), st.lists(DEED, max_size=8))
+    def test_whatever_a_hand_does_it_says_something_that_can_be_read(self, name: str, deeds: list[Any]) -> None:
+        put, now = Put(full_at=T0), T0
+        for deed, says, later in deeds:
+            # Clocks jump back, too.
+            now += later
+            try:
+                put = press(instrument(name, put), deed, says, now)
+            except NotDone as refused:
+                self.assertTrue(str(refused))
+            kept = Put.model_validate(json.loads(put.model_dump_json()))
+            self.assertEqual(kept, put)
+            reading = instrument(name, kept).read(now)
+            self.assertEqual(reading["value"] is None, reading["fault"] is not None)
+            if reading["value"] is None:
+                self.assertTrue(reading["says"])
+                self.assertFalse(reading["steady"])
+            else:
+                self.assertTrue(np.isfinite(reading["value"]))
 
 
 class LinesTest(TestCase):
@@ -188,6 +241,21 @@ class InRunTest(TestCase):
         self.assertFalse(done.raw)
         self.assertGreater(done.celsius("centre", out) or 0, 63)
         self.assertLess(done.celsius("centre", out + 45 * 60_000) or 0, done.celsius("centre", out + 60_000) or 0)
+
+    def test_everything_of_a_run_is_as_warm_as_can_be_at_any_time(self) -> None:
+        steps = [one for one in PLAN["steps"] if one["press"] != "none"]
+        for many in range(0, len(steps) + 1, 12):
+            when = {one["id"]: one["end" if one["press"] == "done" else "start"] for one in steps[:many]}
+            now = round(at(steps[min(many, len(steps) - 1)]["end"]).timestamp() * 1000)
+            for name, thing in _world(when).things.items():
+                for later in (-3_600_000, 0, 90_000, 3_600_000):
+                    with self.subTest(name, over=many, later=later):
+                        for where in WHERE:
+                            celsius = thing.celsius(where, now + later)
+                            assert celsius is not None
+                            self.assertTrue(-5 <= celsius <= 250, celsius)
+                        sour = thing.sour()
+                        self.assertTrue(sour is None or 2 <= sour[0] <= 9, sour)
 
     def test_a_jar_cools_from_what_it_was_made_at(self) -> None:
         warm = _world({"gurnard.b.make-1": "2026-12-04T14:00:00+01:00"}).things["jar:gurnard:b"]
