@@ -88,7 +88,7 @@ class QuestionsTotalTest(TestCase):
             self.assertTrue(question.says, name)
             self.assertTrue(all(field.description for field in question.asked.model_fields.values()), name)
 
-    @settings(max_examples=150, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=100, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
     @given(changes=st.lists(st.tuples(st.sampled_from(WAYS), ANYTHING), min_size=1, max_size=3), which=st.data())
     def test_anything_anywhere_is_answered(self, changes: list[Any], which: st.DataObject) -> None:
         number = changes[0][0][0]
@@ -103,7 +103,7 @@ class QuestionsTotalTest(TestCase):
             QUESTIONS[name].adapter.validate_python(answer)
             self.assertEqual(document, before, f"{name} changed the document")
 
-    @settings(max_examples=150, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=100, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
     @given(one=st.sampled_from(ASKED), change=st.tuples(st.sampled_from(WAYS), ANYTHING), asked=ANYTHING)
     def test_anything_may_be_asked_and_is_answered_or_refused_at_its_place(
         self, one: tuple[str, dict[str, Any]], change: tuple[Any, Any], asked: Any

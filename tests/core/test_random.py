@@ -308,7 +308,7 @@ class NeverMilderTest(TestCase):
 
         self.assertLessEqual(barred(before), barred(after))
 
-    @settings(RANDOM, max_examples=240)
+    @settings(RANDOM, max_examples=160)
     @given(document=formulas(), diners=tables(), jar=st.integers(0, 2), line=st.integers(0, 3))
     def test_an_amount_left_unstated_never_lowers_a_caution(
         self, document: dict[str, Any], diners: list[dict[str, Any]], jar: int, line: int

@@ -62,7 +62,7 @@ function Beside({ what, dark, onPress }: { what: Asked['what']; dark: boolean; o
       type="button"
       data-part={what}
       onClick={onPress}
-      className={`min-h-14 w-full rounded-plate border-2 px-3 text-xl font-semibold ${dark ? 'border-on-kelp/60' : 'mt-2 border-edge bg-plate text-ink'}`}
+      className={`min-h-14 w-full rounded-plate border-2 px-3 text-xl font-semibold ${what === 'mend' ? 'col-span-2' : ''} ${dark ? 'border-on-kelp/60' : 'mt-2 border-edge bg-plate text-ink'}`}
     >
       {BESIDE[what]}
     </button>
