@@ -15,13 +15,14 @@ from email.message import Message
 from typing import Any
 from unittest import TestCase
 
+from server.config.testing import TakesLong
 from tests.running.checkout import Checkout, free_port, until
 from tests.running.proxy import Proxy
 
 SUPERVISOR, WEB, WORKER = ("tools/supervisor.py",), (".venv/bin/gunicorn",), ("manage.py", "work")
 
 
-class RunningTest(TestCase):
+class RunningTest(TakesLong, TestCase):
     checkout: Checkout
 
     @classmethod
