@@ -5,7 +5,7 @@ Pure, like the rest of the core: the time is an argument. Imports service and be
 
 from jarcore.devices.in_run import world_of
 from jarcore.devices.lines import LinesFile
-from jarcore.devices.panel import WHERE, WRONG, NotDone, deeds_of, goes_into, press
+from jarcore.devices.panel import WHERE, WRONG, Deed, NotDone, deeds_of, goes_into, places_of, press
 from jarcore.devices.readings import Described, Instrument, InstrumentReading
 from jarcore.devices.simulated import Simulated, described
 from jarcore.devices.state import Put
@@ -14,6 +14,7 @@ from jarcore.devices.world import World, surroundings
 __all__ = [
     "WHERE",
     "WRONG",
+    "Deed",
     "Described",
     "Instrument",
     "InstrumentReading",
@@ -25,6 +26,7 @@ __all__ = [
     "deeds_of",
     "described",
     "goes_into",
+    "places_of",
     "press",
     "surroundings",
     "world_of",

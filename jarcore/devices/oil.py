@@ -7,6 +7,7 @@ import numpy as np
 
 from jarcore.data import parameter
 from jarcore.flesh.engine import Vector
+from jarcore.heat.core import burner_gives, oil_holds
 
 STEP_S = 2.0
 
@@ -28,16 +29,6 @@ class Fryer:
     set_c: float
     room_c: float
 
-    @property
-    def holds_j_per_k(self) -> float:
-        """What the oil and the fryer hold [J/K]."""
-        return self.litres * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
-
-    @property
-    def given_w(self) -> float:
-        """What of the burner reaches the oil [W]."""
-        return self.watts * parameter("burner_efficiency")
-
     def course(self, seconds: float, loads: Sequence[Load] = ()) -> Vector:
         """The oil [degC] each STEP_S since it was lit, through loads.
 
@@ -51,11 +42,12 @@ class Fryer:
         for load in loads:
             begin, end = (int(max(0.0, one) / STEP_S) for one in (load.at_s, load.at_s + plunge))
             fish[begin:end] += load.kg * parameter("fry_heat") * 1000 / plunge
+        gives, holds = burner_gives(self.watts), oil_holds(self.litres)
         loss = parameter("fryer_loss_w") / (parameter("fry_nominal") - self.room_c)
         for step in range(steps):
             celsius[step] = now
             burns = now < self.set_c - (0.0 if burns else parameter("fryer_thermostat"))
-            given = self.given_w if burns else 0.0
-            now += STEP_S * (given - loss * (now - self.room_c) - float(fish[step])) / self.holds_j_per_k
+            given = gives if burns else 0.0
+            now += STEP_S * (given - loss * (now - self.room_c) - float(fish[step])) / holds
             now = max(now, self.room_c)
         return celsius

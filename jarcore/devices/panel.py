@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable, Iterable, Mapping
-from typing import Any, Literal, get_args
+from typing import Any, Literal, cast, get_args
 
 from jarcore.data import sentence
 from jarcore.devices.readings import SCALE, Described
@@ -14,6 +14,7 @@ from jarcore.devices.world import BOILING, HIGH_BUFFER, ICE, LOW_BUFFER
 # What is made wrong on purpose.
 Wrong = Literal["unplugged", "flat", "drifting", "nonsense"]
 WRONG: tuple[str, ...] = get_args(Wrong)
+Deed = Literal["put", "take", "tare", "into", "wipe", "buffer", "open", "shut", "fault", "mend"]
 WHERE = ("centre", "shallow", "bone")
 # What each probe is put into, by how the ids of things begin.
 INTO = {
@@ -34,7 +35,7 @@ def press(one: Simulated, deed: str, says: Mapping[str, Any], at: int) -> Put:
 
     Raises: NotDone where it is none of its deeds, or asks for something that there is not.
     """
-    does = DEEDS.get(deed)
+    does = DEEDS.get(cast(Deed, deed))
     if does is None or not _can(one.described, deed):
         raise NotDone(sentence("instrument/no-deed"))
     return does(one, says, at)
@@ -43,6 +44,11 @@ def press(one: Simulated, deed: str, says: Mapping[str, Any], at: int) -> Put:
 def deeds_of(described: Described) -> list[str]:
     """The deeds of an instrument, by what they are called."""
     return [deed for deed in DEEDS if _can(described, deed)]
+
+
+def places_of(described: Described) -> list[str]:
+    """Where in a thing an instrument can stand; nothing where that makes no difference."""
+    return list(WHERE) if described.kind.kind == "core_probe" else []
 
 
 def goes_into(described: Described, things: Iterable[str]) -> list[str]:
@@ -133,7 +139,7 @@ def _changed(one: Simulated, at: int, **changes: Any) -> Put:
     return one.put.model_copy(update={**changes, "since": at, "before": before})
 
 
-DEEDS: Mapping[str, Callable[[Simulated, Mapping[str, Any], int], Put]] = {
+DEEDS: Mapping[Deed, Callable[[Simulated, Mapping[str, Any], int], Put]] = {
     "put": _put,
     "take": _take,
     "tare": _tare,

@@ -42,10 +42,11 @@ class Simulated:
         near = AT_REST if kind.kind in (SCALE, "ph_meter") else AT_REST_WARMTH
         steady = abs(shown - rests_at) <= near * one.step
         value = shown + noise(f"{self.seed} {one.id}", at, kind.noise * one.step) + self._drift(at)
-        drifts: Fault | None = "drifting" if "drifting" in self.put.faults else None
+        # It shows something, and nobody goes by that.
+        distrusted: Fault | None = "drifting" if "drifting" in self.put.faults else None
         if kind.kind == "ph_meter" and not is_set(self.put, at):
-            drifts = "uncalibrated"
-        return one.says(at, value, simulated=True, steady=steady, fault=drifts, more=tuple(more))
+            distrusted = "uncalibrated"
+        return one.says(at, value, simulated=True, steady=steady, fault=distrusted, more=tuple(more))
 
     def shown(self, at: int) -> tuple[float | None, float | None]:
         """What it shows without noise, and where that comes to rest; None where there is nothing to show."""

@@ -4,7 +4,7 @@ Times carry their offset, "2026-12-04T18:04+01:00", and are whole minutes.
 """
 
 from collections.abc import Mapping
-from typing import Any, Literal, cast
+from typing import Any, Literal, NotRequired, cast
 
 from typing_extensions import TypedDict
 
@@ -25,7 +25,8 @@ class Bound(TypedDict):
 
 
 class Gate(TypedDict):
-    """What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`), at least or at
+    """What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`, on a kind of
+    `instrument`), at least or at
     most so much. Below `low` and above `high` nothing can be there: then the reading is wrong. Where it is not so,
     `instead` says what to do; `safety` that it can hurt somebody.
     """
@@ -35,6 +36,7 @@ class Gate(TypedDict):
     text: str
     instead: str
     unit: str | None
+    instrument: NotRequired[str | None]
     least: float | None
     most: float | None
     low: float | None

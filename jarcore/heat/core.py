@@ -124,18 +124,24 @@ def time_to_core(thickness_m: float, heat: Heat, start_c: float, target_c: float
     return Slab(thickness_m, heat).time_to(start_c, target_c)
 
 
+def oil_holds(litres: float) -> float:
+    """What oil [l] and its fryer hold [J/K]."""
+    return litres * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
+
+
+def burner_gives(watts: float) -> float:
+    """What of a burner [W] reaches the oil [W]."""
+    return watts * parameter("burner_efficiency")
+
+
 def oil_drop_c(fish_kg: float, oil_l: float, burner_w: float) -> float:
     """How far the oil falls in the first minute [degC] when FISH_KG goes in at once."""
     plunge = parameter("plunge")
-    taken = fish_kg * parameter("fry_heat") * 1000 - parameter("burner_efficiency") * burner_w * (
-        plunge - parameter("burner_lag")
-    )
-    held = oil_l * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
-    return max(0.0, taken) / held
+    taken = fish_kg * parameter("fry_heat") * 1000 - burner_gives(burner_w) * (plunge - parameter("burner_lag"))
+    return max(0.0, taken) / oil_holds(oil_l)
 
 
 def batch_kg(oil_l: float, burner_w: float) -> float:
     """The most fish for one batch [kg] within the allowed drop."""
-    held = oil_l * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
-    given = parameter("burner_efficiency") * burner_w * (parameter("plunge") - parameter("burner_lag"))
-    return (held * parameter("allowed_drop") + given) / (parameter("fry_heat") * 1000)
+    given = burner_gives(burner_w) * (parameter("plunge") - parameter("burner_lag"))
+    return (oil_holds(oil_l) * parameter("allowed_drop") + given) / (parameter("fry_heat") * 1000)

@@ -7,6 +7,7 @@ from jarcore.data import parameter
 from jarcore.documents import Finding, found
 from jarcore.documents.evaluated_heat import OilLoad, PanLoad
 from jarcore.fish import MeasuredFish
+from jarcore.heat.core import burner_gives, oil_holds
 from jarcore.heat.oil import oil_of
 from jarcore.heat.stated import Stated
 
@@ -48,7 +49,7 @@ def preheat_min(stated: Stated, fish: MeasuredFish) -> float | None:
     if not stated.kind.deep or oil is None or not stated.burner_w:
         return None
     hot = parameter("fry_nominal") if stated.medium_c is None else stated.medium_c
-    return (hot - parameter("making_room_c")) * _held(oil["volume_l"]) / _given(stated) / 60
+    return (hot - parameter("making_room_c")) * oil_holds(oil["volume_l"]) / burner_gives(stated.burner_w) / 60
 
 
 def recovery_min(stated: Stated, litres: float, drop_c: float) -> float | None:
@@ -60,14 +61,4 @@ def recovery_min(stated: Stated, litres: float, drop_c: float) -> float | None:
         return None
     first = parameter("fry_nominal") if stated.medium_c is None else stated.medium_c
     second = first if stated.second_c is None else stated.second_c
-    return max(0.0, second - first + drop_c) * _held(litres) / _given(stated) / 60
-
-
-def _held(litres: float) -> float:
-    """What oil [l] and its fryer hold [J/K]."""
-    return litres * parameter("oil_density") * parameter("oil_heat") + parameter("fryer_heat")
-
-
-def _given(stated: Stated) -> float:
-    """What of the burner reaches the oil [W]."""
-    return stated.burner_w * parameter("burner_efficiency")
+    return max(0.0, second - first + drop_c) * oil_holds(litres) / burner_gives(stated.burner_w) / 60

@@ -10,5 +10,10 @@ from jarcore.formula import evaluate
 
 def cautions_brought(now: Sequence[Caution], after: Mapping[str, Any], pantry: Pantry) -> list[str]:
     """Cautions of the document AFTER a change, in words, that are not among those of NOW: another, or elsewhere."""
+    return brought(now, evaluate(after, pantry)["cautions"])
+
+
+def brought(now: Sequence[Caution], then: Sequence[Caution]) -> list[str]:
+    """Of the cautions THEN, in words, those that are not among those of NOW: another, or elsewhere."""
     known = {(one["code"], one["path"]) for one in now}
-    return [one["text"] for one in evaluate(after, pantry)["cautions"] if (one["code"], one["path"]) not in known]
+    return [one["text"] for one in then if (one["code"], one["path"]) not in known]

@@ -11,19 +11,19 @@ from jarcore.documents.evaluated_jar import Window
 from jarcore.documents.patches import changed, put_below, tidy
 from jarcore.documents.plan import Plan, PlannedStep
 from jarcore.documents.pointers import Step
-from jarcore.formula import evaluate
+from jarcore.formula.evaluate import evaluation_of
 from jarcore.formula.prepare import prepare
-from jarcore.questions.brought import cautions_brought
+from jarcore.questions.brought import brought
 from jarcore.questions.correct import Change, changes_between
 from jarcore.run import State, StepState, pours_in
 from jarcore.run.events import Event, number_of
 from jarcore.run.fold import MINUTE, OVER
+from jarcore.service.gates import RECEIVED
 from jarcore.service.portions import Portion
 from jarcore.service.reading import read_for_plan
 from jarcore.service.times import Zone
 from jarcore.service.working import work_of
 
-RECEIVED = "fish-cold"
 PUT_ON, LIFT_OUT, PLATE = "put_on", "lift_out", "plate."
 
 
@@ -84,8 +84,8 @@ def _course(portion: Portion, plan: Plan, state: State, now: int, zone: Zone, pa
     for place, (_, minutes, _) in lain.items():
         way: list[Step] = ["jars", place, "method", "contact_time"]
         real = changed(real, put_below(real, way, {"value": tidy(minutes), "unit": "min"}))
-    evaluation = evaluate(real, pantry)
     before, after = prepare(planned, pantry), prepare(real, pantry)
+    evaluation = evaluation_of(real, after)
     otherwise, plate = dict[str, dict[str, Change]](), dict[str, Change]()
     for place, laid in enumerate(after.jars):
         found = changes_between(before, after, place) if laid.contents.specs else {}
@@ -104,7 +104,7 @@ def _course(portion: Portion, plan: Plan, state: State, now: int, zone: Zone, pa
         "jars": jars,
         "readings": otherwise,
         "plate": plate,
-        "cautions": cautions_brought(evaluate(planned, pantry)["cautions"], real, pantry),
+        "cautions": brought(evaluation_of(planned, before)["cautions"], evaluation["cautions"]),
     }
 
 

@@ -16,6 +16,8 @@ from jarcore.service.work import Part, Task
 
 # A batch is read off where it is lifted out for good; half-fried fish counts as raw.
 DONE_ZONE = "clean"
+# Whether the fish came cold enough.
+RECEIVED = "fish-cold"
 HEATED = ("cook", "fry_again")
 
 
@@ -42,7 +44,7 @@ def _gates(task: Task, part: Part, portion: Portion) -> Iterator[Gate]:
     laid = next((one for one in portion.ready.jars if task.jar is not None and one.jar.id == task.jar), None)
     match part.do:
         case "receive":
-            yield _gate("fish-cold", most=cold)
+            yield _gate(RECEIVED, most=cold)
         case "trim" if {card["card"] for card in portion.evaluation["fish"]["cards"]} & set(TRIMMED):
             yield _gate("bones-out")
         case "put_on" if laid is not None:
@@ -89,6 +91,7 @@ def _gate(name: str, **values: Any) -> Gate:
         "text": rendered(row["text"], values),
         "instead": row["instead"],
         "unit": row["unit"] or None,
+        "instrument": row["instrument"] or None,
         "least": values["least"] if bound == "least" else None,
         "most": values["most"] if bound == "most" else None,
         "low": number(row["low"]),

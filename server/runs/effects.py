@@ -14,36 +14,34 @@ COVERS, OFF, FORMULA = "covers", "off", "formula"
 CHANGES = (COVERS, OFF, "dropped", "burnt")
 
 
-def found(document: Mapping[str, Any], event: Mapping[str, Any], pantry: Pantry) -> dict[str, Any] | None:
-    """What an event finds otherwise in a service, to be put back where it is taken back; None where it changes nothing
-    of it.
-    """
+def changed(document: Mapping[str, Any], event: Mapping[str, Any], pantry: Pantry) -> dict[str, Any] | None:
+    """The service after an event; None where it changes nothing of it."""
+    place = _place(document.get("courses"), event.get("course"))
+    if place is None:
+        return None
+    courses = document["courses"]
+    if event.get("do") == CORRECTED:
+        return _mended(document, event, place, pantry)
+    if event.get("do") != HAPPENED or event.get("what") not in CHANGES:
+        return None
+    if event["what"] == OFF:
+        return {**document, "courses": [*courses[:place], *courses[place + 1 :]]}
+    covers = event.get(COVERS)
+    counts = isinstance(covers, int) and not isinstance(covers, bool) and covers >= 0
+    if not counts or covers == courses[place].get(COVERS):
+        return None
+    return {**document, "courses": _with(courses, place, COVERS, covers)}
+
+
+def found(document: Mapping[str, Any], event: Mapping[str, Any]) -> dict[str, Any] | None:
+    """What an event that changes a service finds there, to be put back where it is taken back."""
     place = _place(document.get("courses"), event.get("course"))
     if place is None:
         return None
     course = document["courses"][place]
-    if event.get("do") == CORRECTED:
-        return None if _mended(document, event, place, pantry) is None else {FORMULA: course.get(FORMULA)}
-    if event.get("do") != HAPPENED or event.get("what") not in CHANGES:
-        return None
-    if event["what"] == OFF:
-        return {"course": course, "place": place}
-    covers = event.get(COVERS)
-    counts = isinstance(covers, int) and not isinstance(covers, bool) and covers >= 0
-    return {COVERS: course.get(COVERS)} if counts and covers != course.get(COVERS) else None
-
-
-def changed(document: Mapping[str, Any], event: Mapping[str, Any], pantry: Pantry) -> dict[str, Any] | None:
-    """The service after an event; None where it changes nothing of it."""
-    was = found(document, event, pantry)
-    if was is None:
-        return None
-    place, courses = _place(document["courses"], event["course"]), document["courses"]
-    assert place is not None
-    if FORMULA in was:
-        return _mended(document, event, place, pantry)
-    now = [] if event["what"] == OFF else [{**courses[place], COVERS: event[COVERS]}]
-    return {**document, "courses": [*courses[:place], *now, *courses[place + 1 :]]}
+    if event["do"] == CORRECTED:
+        return {FORMULA: course.get(FORMULA)}
+    return {"course": course, "place": place} if event["what"] == OFF else {COVERS: course.get(COVERS)}
 
 
 def taken_back(

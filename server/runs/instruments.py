@@ -1,6 +1,9 @@
-"""Instruments over HTTP, and the panel on which the simulated ones are put on things, into things, and made wrong."""
+"""Instruments over HTTP, and the panel on which the simulated ones are put on things, into things, and made wrong.
 
-from typing import Any, Literal
+Here and not in server.instruments, for what they are put into is of a run.
+"""
+
+from typing import Any
 
 from django.conf import settings
 from django.http import Http404
@@ -8,7 +11,7 @@ from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
-from jarcore.devices import InstrumentReading, World, deeds_of, described, goes_into
+from jarcore.devices import Deed, InstrumentReading, World, deeds_of, described, goes_into, places_of
 from server.accounts.models import Kitchen
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
@@ -17,10 +20,10 @@ from server.instruments.selectors import milliseconds, readings
 from server.instruments.services import press
 from server.pantry.selectors import stock_of
 from server.runs.models import Run
+from server.runs.selectors import DOCUMENTS
 from server.runs.world import world_of_run
 
 router = Router(tags=["instruments"])
-DOCUMENTS = ("document", "planned", "plan")
 
 
 class ThingOut(Schema):
@@ -31,13 +34,16 @@ class ThingOut(Schema):
 
 
 class InstrumentOut(Schema):
-    """An instrument: its id, what it is called, what can be done with it where it is simulated, what it goes into."""
+    """An instrument: its id, what it is called, what can be done with it where it is simulated, what it goes into
+    and where in that it can stand.
+    """
 
     id: str
     kind: str
     name: str
     deeds: list[str]
     into: list[str]
+    places: list[str]
 
 
 class PanelOut(Schema):
@@ -62,7 +68,7 @@ class PressIn(Schema):
     set by a buffer; a door; a fault, or mended. `run` is whose things there are.
     """
 
-    deed: Literal["put", "take", "tare", "into", "wipe", "buffer", "open", "shut", "fault", "mend"]
+    deed: Deed
     grams: float | None = Field(None, allow_inf_nan=False)
     what: Text | None = None
     where: Text | None = None
@@ -99,6 +105,7 @@ def panel(request: AuthedRequest, kitchen: str, run: int | None = None) -> dict[
                 "name": one.name,
                 "deeds": [] if one.id in settings.INSTRUMENT_LINES else deeds_of(one),
                 "into": goes_into(one, world.things),
+                "places": places_of(one),
             }
             for one in described(stock_of(mine).pantry.scales)
         ],

@@ -17,11 +17,13 @@ from server.pantry.selectors import stock_of
 from server.runs.models import Run, RunEvent
 
 PAGE = 50
+# What is long of a run: read only where it is asked for.
+DOCUMENTS = ("document", "planned", "plan")
 
 
 def runs(kitchen: Kitchen, before: int | None) -> list[Run]:
     """A page of the kitchen's runs, the newest first; with BEFORE those behind that one."""
-    found = Run.objects.of(kitchen).order_by("-id").defer("document", "planned", "plan")
+    found = Run.objects.of(kitchen).order_by("-id").defer(*DOCUMENTS)
     return list((found if before is None else found.filter(pk__lt=before))[:PAGE])
 
 

@@ -159,9 +159,10 @@ def _kept(run: Run, user: User | None, sent: Sequence[Any], now: datetime) -> tu
                 document["signed"] = user.initials
             row = RunEvent(pk=name, run=run, number=run.last + len(fresh) + 1, document=document, signed_by=user)
             if service is not None:
-                row.was = effects.found(service, document, pantry)
-                service = effects.changed(service, document, pantry) or service
-                if document["do"] == CORRECTED and row.was is None:
+                then = effects.changed(service, document, pantry)
+                row.was = None if then is None else effects.found(service, document)
+                service = then or service
+                if document["do"] == CORRECTED and then is None:
                     told = [*told, NOT_MENDED]
             fresh[name] = row
             answers.append(Taken(str(name), "kept", told))

@@ -21,6 +21,8 @@ from jarcore.devices.oil import STEP_S, Fryer, Load
 from jarcore.devices.panel import DEEDS, WHERE
 from jarcore.devices.shelf import Shelf
 from jarcore.devices.state import Buffer
+from jarcore.devices.warm_shelf import warm_spells
+from jarcore.heat.core import burner_gives, oil_holds
 from jarcore.run import State, events_of, fold
 from tests.core import cases, outside_heat
 from tests.core.plan_check import at
@@ -127,6 +129,25 @@ class ReadingTest(TestCase):
         warm = shelf.warm_min(5, T0 - 60_000, T0 + 120 * 60_000)
         self.assertAlmostEqual(warm, 10 - 0.77 + 8 * np.log(16 * (1 - np.exp(-10 / 12))), 0)
         self.assertEqual(shelf.warm_min(5, T0 - 600_000, T0), 0)
+
+    def test_of_raw_fish_it_is_told_now_and_then_and_at_once_when_it_is_cold_again(self) -> None:
+        minute = 60_000
+        shelf = Shelf(cold_c=4, room_c=20, door=[(T0, T0 + 10 * minute)])
+        state = _state({})
+
+        def told(after_min: int, told_min: int | None = None) -> dict[str, float]:
+            known = {} if told_min is None else dict.fromkeys(("gurnard", "char"), T0 + told_min * minute)
+            spells = warm_spells(shelf, PLAN, state, known, T0 - minute, T0 + after_min * minute)
+            return {one.course: round(one.minutes) for one in spells}
+
+        self.assertEqual(told(4), {})
+        self.assertEqual(told(8), {"char": 7, "gurnard": 7})
+        self.assertEqual(told(8, 6), {})
+        # Cold again after about 26 min: what is left of it is told at once, and then no more.
+        self.assertEqual(set(told(40, 25)), {"char", "gurnard"})
+        self.assertEqual(told(60, 40), {})
+        over = {one["id"]: one["end"] for one in PLAN["steps"] if one["press"] == "done"}
+        self.assertEqual(list(warm_spells(shelf, PLAN, _state(over), {}, T0 - minute, T0 + 8 * minute)), [])
 
     def test_a_probe_that_was_in_something_raw_says_so_until_it_is_wiped(self) -> None:
         world = _world({})
@@ -270,9 +291,9 @@ class InRunTest(TestCase):
         load = Load(400, 1.2)
         course = fryer.course(900, [load])
         # With the burner on all through: what it gives, less what is lost and what the oil keeps, is what fish takes.
-        given = fryer.given_w * 900
+        given = burner_gives(fryer.watts) * 900
         lost = parameter("fryer_loss_w") / (parameter("fry_nominal") - 20) * float((course[:-1] - 20).sum()) * STEP_S
-        kept = fryer.holds_j_per_k * float(course[-1] - course[0])
+        kept = oil_holds(fryer.litres) * float(course[-1] - course[0])
         self.assertAlmostEqual((given - lost - kept) / 1000, load.kg * parameter("fry_heat"), delta=8)
 
     def test_the_fryer_falls_with_a_batch_and_comes_back(self) -> None:

@@ -120,10 +120,10 @@ export const mendsQuery = (
       ),
   });
 
-/** Each course as it really is, by what has happened up to an event. */
-export const asItIsQuery = (kitchen: string, run: number, last: number) =>
+/** Each course as it really is, by what has happened up to an event, and what the plan has made of that. */
+export const asItIsQuery = (kitchen: string, run: number, last: number, plan: number) =>
   queryOptions({
-    queryKey: ['runs', kitchen, 'as-it-is', run, last],
+    queryKey: ['runs', kitchen, 'as-it-is', run, last, plan],
     queryFn: () =>
       taken(api.GET('/api/kitchens/{kitchen}/runs/{run}/as-it-is', { params: { path: { kitchen, run } } })),
   });

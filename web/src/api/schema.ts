@@ -3841,7 +3841,8 @@ export interface components {
         };
         /**
          * Gate
-         * @description What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`), at least or at
+         * @description What has to be so before a step (or after it, before it is over): looked at, or read off (`unit`, on a kind of
+         *     `instrument`), at least or at
          *     most so much. Below `low` and above `high` nothing can be there: then the reading is wrong. Where it is not so,
          *     `instead` says what to do; `safety` that it can hurt somebody.
          */
@@ -3852,6 +3853,8 @@ export interface components {
             id: string;
             /** Instead */
             instead: string;
+            /** Instrument */
+            instrument?: string | null;
             /** Least */
             least: number | null;
             /** Low */
@@ -4142,7 +4145,8 @@ export interface components {
         };
         /**
          * InstrumentOut
-         * @description An instrument: its id, what it is called, what can be done with it where it is simulated, what it goes into.
+         * @description An instrument: its id, what it is called, what can be done with it where it is simulated, what it goes into
+         *     and where in that it can stand.
          */
         InstrumentOut: {
             /** Deeds */
@@ -4155,6 +4159,8 @@ export interface components {
             kind: string;
             /** Name */
             name: string;
+            /** Places */
+            places: string[];
         };
         /**
          * InstrumentReading

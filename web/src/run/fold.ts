@@ -109,11 +109,14 @@ export function fold(plan: Plan, events: readonly Told[], rehearsal = false): St
 const outside = (value: number, least: number | null, most: number | null): boolean =>
   (least !== null && value < least) || (most !== null && value > most);
 
+/** Whether what is simulated opens a gate: none where somebody can be hurt, but in a rehearsal. */
+export const simulatedOpens = (gate: Gate, rehearsal: boolean): boolean => !gate.safety || rehearsal;
+
 /** Where what was said last of a gate leaves it: by what was read, whatever whoever said it makes of that. */
 function gateState(gate: Gate, event: Told | null, rehearsal: boolean): GateState {
   if (!event) return { standing: 'open', event };
   const { value, held, accepted, source } = event.says;
-  if (gate.safety && source === 'simulated' && !rehearsal)
+  if (source === 'simulated' && !simulatedOpens(gate, rehearsal))
     return { standing: accepted ? 'accepted' : 'simulated', event };
   const read = typeof value === 'number' && !outside(value, gate.low, gate.high) ? value : null;
   const holds = gate.unit === null ? held === true : read !== null && !outside(read, gate.least, gate.most);

@@ -42,6 +42,8 @@ export const run = {
     itIsIn: '{value}: it is in',
     oneLot: '+ {value}: this lot is weighed',
     allIn: 'That is all of it: {value}',
+    putOn: 'Put it on, or type it',
+    typeIt: 'Type what it weighs',
     settles: 'It comes to rest …',
     tare: 'Tare',
     pour: '+ {grams}',

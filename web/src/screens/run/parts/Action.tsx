@@ -85,6 +85,8 @@ function Step({ step, waits, ask }: StepProps) {
   const button = begins && step.do === 'side' ? words.begun.side : named(words.done, step.do);
   const due = useDue(step);
   const deed = deedOf(step);
+  // While something is to be weighed that is the next thing to press, and the big button steps back.
+  const strong = due.soon && notIn(shown, step).length === 0;
   return (
     <div
       data-step={step.id}
@@ -128,7 +130,7 @@ function Step({ step, waits, ask }: StepProps) {
               void soundOn();
               say({ do: begins ? 'started' : 'done', step: step.id }, button);
             }}
-            className={`mt-3 min-h-[90px] w-full rounded-plate border-2 px-4 text-3xl font-bold disabled:opacity-45 ${due.soon ? 'border-kelp bg-kelp text-on-kelp' : 'border-plate bg-plate text-kelp'}`}
+            className={`mt-3 min-h-[90px] w-full rounded-plate border-2 px-4 text-3xl font-bold disabled:opacity-45 ${strong ? 'border-kelp bg-kelp text-on-kelp' : `bg-plate text-kelp ${due.soon ? 'border-kelp' : 'border-plate'}`}`}
           >
             {button}
           </button>

@@ -13,14 +13,15 @@ const ANEW_MS = 60_000;
 export function AsItIs() {
   const { kitchen, run, shown, courses, now } = useRun();
   const asked = useQuery({
-    ...asItIsQuery(kitchen, run, shown.last),
+    ...asItIsQuery(kitchen, run, shown.last, shown.planNumber),
     refetchInterval: ANEW_MS,
     placeholderData: (before) => before,
     retry: false,
   });
   const found = asked.data ?? [];
   const tells = found.filter(
-    (one) => one.jars.length + Object.keys(one.readings).length + one.cautions.length > 0,
+    (one) =>
+      one.jars.length + one.cautions.length > 0 || Object.keys({ ...one.readings, ...one.plate }).length > 0,
   );
   if (tells.length === 0) return null;
   return (
@@ -33,7 +34,7 @@ export function AsItIs() {
         {shown.endedAt
           ? words.asItWent
           : shown.problem
-            ? fill(words.asItWas, { at: clockAt(shown.plan.starts_at ?? '', asked.dataUpdatedAt) })
+            ? fill(words.asItWas, { at: clockAt(shown.plan.starts_at ?? '', shown.heardAt) })
             : words.names.asItIs}
       </h3>
       {tells.map((one) => (

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Gate, PlannedStep, RunEvent } from '@/api';
-import { gateKey } from '@/run/fold';
+import { gateKey, simulatedOpens } from '@/run/fold';
 import type { Shown } from '@/run/RunKeeper';
 import { fill, named, terms } from '@/words';
 import { run as words } from '@/words/run';
@@ -99,16 +99,13 @@ interface ReadingProps {
   onRead: (value: number, from: Pick<RunEvent, 'source' | 'instrument'>) => void;
 }
 
-/** What reads a gate: oil by its own probe, all else by the core probe. */
-const PROBES = { 'oil-hot': 'fryer_probe' } as const;
-
 /** The probe as it stands in it, to be taken with one press; what is simulated says so. */
 function Probe({ gate, onRead }: Pick<ReadingProps, 'gate' | 'onRead'>) {
-  const kind = PROBES[gate.id as keyof typeof PROBES] ?? 'core_probe';
-  const probe = useReadings().find((one) => one.kind === kind);
-  const counts = useCounts(gate, probe?.simulated ?? false);
+  const { shown } = useRun();
+  const probe = useReadings().find((one) => one.kind === gate.instrument);
   const value = probe?.value ?? null;
   if (!probe || value === null) return null;
+  const counts = !probe.simulated || simulatedOpens(gate, shown.rehearsal);
   return (
     <button
       type="button"
@@ -128,12 +125,6 @@ function Probe({ gate, onRead }: Pick<ReadingProps, 'gate' | 'onRead'>) {
       )}
     </button>
   );
-}
-
-/** Whether a reading opens a gate: a simulated one opens no gate of safety but in a rehearsal. */
-function useCounts(gate: Gate, simulated: boolean): boolean {
-  const { shown } = useRun();
-  return !simulated || !gate.safety || shown.rehearsal;
 }
 
 function Reading({ gate, where, onRead }: ReadingProps) {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { run as words } from '@/words/run';
-import { shows } from '../state/shows';
+import { isWrong, shows } from '../state/shows';
 import { useReadings } from '../state/useReadings';
 import { Panel } from './Panel';
 
@@ -22,7 +22,7 @@ export function Instruments() {
             <span className="text-quiet">
               {words.short[one.kind as keyof typeof words.short] ?? one.name}
             </span>{' '}
-            <b className={one.fault ? 'text-stop' : ''}>{shows(one)}</b>
+            <b className={isWrong(one) ? 'text-stop' : ''}>{shows(one)}</b>
           </span>
         ))}
         {simulated && <b className="ml-auto text-quiet">{words.simulated}</b>}
@@ -37,14 +37,13 @@ export function Instruments() {
       </p>
       <div role="status">
         {readings
-          // What hangs in the air has nothing to say, and that is no fault.
-          .filter(({ fault }) => fault !== 'nothing')
+          .filter((one) => isWrong(one) || one.fault === null)
           .flatMap((one) =>
             one.says.map((said) => (
               <p
                 key={`${one.instrument} ${said}`}
                 data-fault={one.fault ?? ''}
-                className={one.fault ? 'font-semibold text-stop' : 'text-quiet'}
+                className={isWrong(one) ? 'font-semibold text-stop' : 'text-quiet'}
               >
                 {said}
               </p>

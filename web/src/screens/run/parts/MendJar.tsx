@@ -5,7 +5,7 @@ import { Dialog } from '@/ui';
 import { fill } from '@/words';
 import { amounts } from '@/words/amounts';
 import { run as words } from '@/words/run';
-import { useRun } from '../state/opened';
+import { useRun, useTyped } from '../state/opened';
 import { MendChoices, whyNone } from './Mends';
 
 type Taste = keyof typeof amounts.tastes;
@@ -13,12 +13,15 @@ const TASTES = Object.keys(amounts.tastes) as Taste[];
 
 /** What a number is typed for: what was spilled, what a reduction was to weigh and weighs. */
 const FIELDS = ['spilled', 'wanted', 'weighs'] as const;
+type Typed = Partial<Record<(typeof FIELDS)[number], string>>;
 
 /** A jar that tastes off, was spilled, or was boiled down too far: what mends it, with what that makes of it. */
 export function MendJar({ step, onClose }: { step: PlannedStep; onClose: () => void }) {
   const { kitchen, run, shown } = useRun();
   const [taste, setTaste] = useState<Taste | null>(null);
-  const [typed, setTyped] = useState<Partial<Record<(typeof FIELDS)[number], string>>>({});
+  const [text, setText] = useTyped(`mend ${step.id}`);
+  const typed: Typed = text ? JSON.parse(text) : {};
+  const setTyped = (now: Typed) => setText(JSON.stringify(now));
   const number = (name: (typeof FIELDS)[number]): number | null => {
     const text = typed[name]?.trim().replace(',', '.') ?? '';
     return text !== '' && Number(text) > 0 && Number.isFinite(Number(text)) ? Number(text) : null;
@@ -36,6 +39,10 @@ export function MendJar({ step, onClose }: { step: PlannedStep; onClose: () => v
     enabled: happened !== null,
     retry: false,
   });
+  const taken = () => {
+    setText('');
+    onClose();
+  };
   const field = (name: (typeof FIELDS)[number]) => {
     const wrong = (typed[name]?.trim() ?? '') !== '' && number(name) === null;
     return (
@@ -90,7 +97,7 @@ export function MendJar({ step, onClose }: { step: PlannedStep; onClose: () => v
       {happened && (
         <div className="mt-3 border-t border-edge pt-2">
           {!asked.data && <p className="text-lg text-quiet">{whyNone(asked.error)}</p>}
-          {asked.data && <MendChoices step={step} found={asked.data} onTaken={onClose} />}
+          {asked.data && <MendChoices step={step} found={asked.data} onTaken={taken} />}
           {asked.data && asked.data.answer.choices.length === 0 && !asked.data.answer.refused && (
             <p className="text-lg text-quiet">{amounts.correct.noChoice}</p>
           )}

@@ -9,23 +9,21 @@ import {
   pressInstrument,
 } from '@/api';
 import { Dialog } from '@/ui';
-import { fill } from '@/words';
+import { fill, named } from '@/words';
 import { run as words } from '@/words/run';
 import { useRun } from '../state/opened';
-import { shows } from '../state/shows';
+import { isWrong, shows } from '../state/shows';
 import { useHearReadings } from '../state/useReadings';
 
 type One = Described['instruments'][number];
-const WHERES = ['centre', 'shallow', 'bone'] as const;
 
-/** The panel of instruments: things are put on and into them, and each can be made wrong on purpose. */
-export function Panel({
-  readings,
-  onClose,
-}: {
+interface PanelProps {
   readings: readonly InstrumentReading[];
   onClose: () => void;
-}) {
+}
+
+/** The panel of instruments: things are put on and into them, and each can be made wrong on purpose. */
+export function Panel({ readings, onClose }: PanelProps) {
   const { kitchen, run, shown, readOnly } = useRun();
   const described = useQuery(instrumentsQuery(kitchen, run, shown.last)).data;
   const hear = useHearReadings();
@@ -62,10 +60,7 @@ export function Panel({
                 </span>
               </p>
               {reading?.says.map((said) => (
-                <p
-                  key={said}
-                  className={`text-base ${reading.fault && reading.fault !== 'nothing' ? 'text-stop' : 'text-quiet'}`}
-                >
+                <p key={said} className={`text-base ${isWrong(reading) ? 'text-stop' : 'text-quiet'}`}>
                   {said}
                 </p>
               ))}
@@ -101,7 +96,7 @@ interface HandProps {
 function Hand({ instrument, things, fault, onPress }: HandProps) {
   const [text, setText] = useState('');
   const [what, setWhat] = useState('');
-  const [where, setWhere] = useState<string>(WHERES[0]);
+  const [where, setWhere] = useState(instrument.places[0]);
   const can = new Set(instrument.deeds);
   const number = Number(text.trim().replace(',', '.'));
   const plainly = (['take', 'tare', 'wipe', 'buffer', 'open', 'shut'] as const).filter((deed) =>
@@ -140,7 +135,8 @@ function Hand({ instrument, things, fault, onPress }: HandProps) {
             value={what}
             onChange={(event) => {
               setWhat(event.target.value);
-              if (event.target.value) onPress({ deed: 'into', what: event.target.value, where });
+              if (event.target.value)
+                onPress({ deed: 'into', what: event.target.value, ...(where ? { where } : {}) });
             }}
             className="h-11 max-w-60 rounded-control border border-edge bg-plate px-2 text-base"
           >
@@ -153,7 +149,7 @@ function Hand({ instrument, things, fault, onPress }: HandProps) {
                 </option>
               ))}
           </select>
-          {instrument.kind === 'core_probe' && (
+          {instrument.places.length > 0 && (
             <select
               aria-label={fill(words.names.whereIn, { name: instrument.name })}
               value={where}
@@ -163,9 +159,9 @@ function Hand({ instrument, things, fault, onPress }: HandProps) {
               }}
               className="h-11 rounded-control border border-edge bg-plate px-2 text-base"
             >
-              {WHERES.map((one) => (
+              {instrument.places.map((one) => (
                 <option key={one} value={one}>
-                  {words.wheres[one]}
+                  {named(words.wheres, one)}
                 </option>
               ))}
             </select>

@@ -108,13 +108,15 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
   const [typed, setTyped] = useTyped(`weigh ${where}`);
   const [lots, setLots] = useTyped(`lots ${where}`);
   const hand = useHand();
-  const inLots = !!scale?.most && amount.mass_g > scale.most;
   const soFar = Number(lots);
   const number = Number(typed.trim().replace(',', '.'));
   const isTyped = typed.trim() !== '';
+  const inLots = !!scale?.most && amount.mass_g > scale.most;
+  // What is typed is all of it; what the scale shows then is one lot.
+  const lot = inLots && !isTyped;
   const wrong = isTyped && !(number >= 0 && Number.isFinite(number));
   const value = isTyped ? (wrong ? null : number) : scale?.steady ? scale.value : null;
-  const impossible = typeof value === 'number' && !inLots && cannotBe(amount, value);
+  const impossible = !lot && typeof value === 'number' && cannotBe(amount, value);
   // Nothing on the scale is nothing weighed; that nothing goes in is typed.
   const ready = typeof value === 'number' && (isTyped || value > 0) && !impossible;
   const from: From =
@@ -150,8 +152,8 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
         event.preventDefault();
         if (!ready) return;
         // What comes next goes into the same jar; a lot is taken off before the next.
-        if (!isTyped && scale?.simulated) void hand(scale.instrument, { deed: inLots ? 'take' : 'tare' });
-        if (inLots && !isTyped) setLots(String(soFar + value));
+        if (!isTyped && scale?.simulated) void hand(scale.instrument, { deed: lot ? 'take' : 'tare' });
+        if (lot) setLots(String(soFar + value));
         else weighed(value, from);
       }}
     >
@@ -187,19 +189,22 @@ function Weigh({ step, amount, onWeighed }: { step: PlannedStep; amount: Amount;
           className="min-h-14 grow rounded-control bg-kelp px-4 text-xl font-bold text-on-kelp disabled:opacity-45"
         >
           {ready
-            ? fill(inLots && !isTyped ? words.names.oneLot : words.names.itIsIn, {
-                value: shownAs(amount, value),
-              })
-            : words.names.settles}
+            ? fill(lot ? words.names.oneLot : words.names.itIsIn, { value: shownAs(amount, value) })
+            : !scale || scale.value === null
+              ? words.names.typeIt
+              : scale.steady
+                ? words.names.putOn
+                : words.names.settles}
         </button>
         {soFar > 0 && (
           <button
             type="button"
             data-part="all-in"
+            disabled={cannotBe(amount, soFar)}
             onClick={() =>
               weighed(soFar, scale ? { source: sourceOf(scale), instrument: scale.instrument } : from)
             }
-            className="min-h-14 w-full rounded-control border-2 border-kelp bg-plate px-4 text-xl font-bold text-kelp"
+            className="min-h-14 w-full rounded-control border-2 border-kelp bg-plate px-4 text-xl font-bold text-kelp disabled:opacity-45"
           >
             {fill(words.names.allIn, { value: shownAs(amount, soFar) })}
           </button>

@@ -4,6 +4,7 @@ import { fill } from '@/words';
 import { onScale } from '@/words/numbers';
 import { run as words } from '@/words/run';
 import { useRun } from '../state/opened';
+import { isWrong } from '../state/shows';
 import { useHearReadings } from '../state/useReadings';
 
 /** So much over what is meant still stands on the bar [1]. */
@@ -32,7 +33,11 @@ export function OnScale({ name, scale }: OnScaleProps) {
         {scale?.simulated && <span className="text-base text-quiet">{words.simulated}</span>}
       </p>
       {scale?.says.map((one) => (
-        <p key={one} role="alert" className="text-lg font-semibold text-stop">
+        <p
+          key={one}
+          role={isWrong(scale) ? 'alert' : 'status'}
+          className={`text-lg ${isWrong(scale) ? 'font-semibold text-stop' : 'text-quiet'}`}
+        >
           {one}
         </p>
       ))}

@@ -9,7 +9,10 @@ export function shows({ kind, value, step, unit }: InstrumentReading): string {
   return `${plain(value, Math.max(0, -Math.floor(Math.log10(step) + 1e-9)))} ${unit === 'pH' ? '' : named(terms.units, unit)}`.trim();
 }
 
-/** The scale that so much is weighed on: the one of that step that bears it, else any that does. */
+/** Whether something is wrong with an instrument: what hangs in the air has nothing to say, and that is no fault. */
+export const isWrong = ({ fault }: InstrumentReading): boolean => fault !== null && fault !== 'nothing';
+
+/** The scale of a step, as the plan has it for a line; else the coarsest. */
 export function scaleFor(
   readings: readonly InstrumentReading[],
   step: number | null,
