@@ -7,17 +7,17 @@ from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
 from django.core.management import CommandError
-from django.db import connection
+from django.db import OperationalError, connection
 from django.test import Client
 from selenium import webdriver
 
 from server.accounts.models import Kitchen, User
-from server.demo.management.commands.demo import seed
 from server.formulas.models import Formula
 from tests.browser.chrome import chrome, close, resize
 from tests.browser.pages.bench import BenchPage
 from tests.browser.pages.sign_in import SignInPage
 from tests.browser.pages.table import TablePage
+from tests.browser.rows import emptied, kitchen_as_seeded, may_put_aside
 from tests.browser.words import names
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -28,6 +28,8 @@ axe.run(document, {runOnly: rules}).then(found => done(
 ZANDER = "Zander, caraway dry brine"
 
 
+# What a page of ours leaves in a browser.
+STORED_BY_PAGES = "local_storage,indexeddb,service_workers,cache_storage"
 BUSY = """SELECT count(*) FROM pg_stat_activity
           WHERE datname = current_database() AND pid <> pg_backend_pid() AND state <> 'idle'"""
 
@@ -50,13 +52,16 @@ class BrowserTest(StaticLiveServerTestCase):
 
     def setUp(self) -> None:
         cache.clear()
-        self.kitchen = seed()
+        self.kitchen = kitchen_as_seeded()
         self.driver = chrome()
         resize(self.driver, 1280, 800)
         # Before anything is asked: the answer to a request with an old cookie would take the new one away.
         self.driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
-        self.driver.get(f"{self.live_server_url}/sign-in")
-        self.driver.execute_script("localStorage.clear()")
+        # Something of the origin that asks for nothing.
+        self.driver.get(f"{self.live_server_url}/static/icon.svg")
+        self.driver.execute_cdp_cmd(
+            "Storage.clearDataForOrigin", {"origin": self.live_server_url, "storageTypes": STORED_BY_PAGES}
+        )
         # What an earlier test's page said is not this one's.
         self.driver.get_log("browser")
         self.sign_in = SignInPage(self.driver, self.live_server_url)
@@ -71,10 +76,16 @@ class BrowserTest(StaticLiveServerTestCase):
     def _fixture_teardown(self) -> None:
         """Empty the database; where a request of the page that was left comes as late as that, once more."""
         try:
-            super()._fixture_teardown()  # type: ignore[misc]  # Django's own name for it
-        except CommandError:
+            self._empty()
+        except (CommandError, OperationalError):
             wait_for_quiet()
-            super()._fixture_teardown()  # type: ignore[misc]
+            self._empty()
+
+    def _empty(self) -> None:
+        if may_put_aside():
+            emptied()
+        else:
+            super()._fixture_teardown()  # type: ignore[misc]  # Django's own name for it
 
     def sign_in_by_cookie(self, driver: webdriver.Chrome, name: str) -> None:
         """Signed in without the page, which costs more than a second; sign-in itself has its own tests."""
