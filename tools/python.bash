@@ -59,4 +59,5 @@ run_checks() {
   step "generated files in step" generated_in_step
   step "Biome" in_web npx --no-install biome ci .
   step "TypeScript" in_web npx --no-install tsc --noEmit
+  step "TypeScript of the worker" in_web npx --no-install tsc -p worker
 }

@@ -10,13 +10,14 @@ need_web_packages() {
 }
 
 build_web() {
-  in_web npx --no-install vite build && in_web node scripts/compress.mjs dist
+  in_web npx --no-install vite build && in_web npx --no-install vite build -c vite.worker.config.ts &&
+    in_web node scripts/compress.mjs dist
 }
 
 need_web() {
   need_web_packages
   local want
-  want=$(find web/src web/public web/scripts web/vite.config.ts web/package.json web/package-lock.json -type f 2>/dev/null | LC_ALL=C sort | xargs cat | sha256sum | cut -c1-16)
+  want=$(find web/src web/worker web/public web/scripts web/vite.config.ts web/vite.worker.config.ts web/package.json web/package-lock.json -type f 2>/dev/null | LC_ALL=C sort | xargs cat | sha256sum | cut -c1-16)
   [ "$(cat web/dist/.jar 2>/dev/null)" = "$want" ] && return 0
   step "front-end build" build_web
   echo "$want" >web/dist/.jar

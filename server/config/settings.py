@@ -106,6 +106,7 @@ MIDDLEWARE = [
     "server.common.middleware.Problems",
     # Django's own hides the length of what it compresses, so that nothing secret is told by it.
     "django.middleware.gzip.GZipMiddleware",
+    "server.pages.skew.Skew",
     "server.common.middleware.BodyLimit",
     "server.common.patience.Patience",
     "csp.middleware.CSPMiddleware",
@@ -188,6 +189,7 @@ STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
+WORKER_SCRIPT = ROOT / "web" / "dist-worker" / "sw.js"
 DJANGO_VITE = {"default": {"manifest_path": ROOT / "web" / "dist" / "manifest.json"}}
 
 TEST_RUNNER = "server.config.testing.CountingRunner"

@@ -17,6 +17,7 @@ for (const [status, trouble] of [
   [413, 'refused'],
   [418, 'refused'],
   [422, 'refused'],
+  [426, 'too_old'],
   [429, 'busy'],
   [500, 'broken'],
   [501, 'broken'],

@@ -5,8 +5,11 @@ import { keepHere, unsent } from '@/formula/draft/keep';
 import { eventsOf } from '@/run/events';
 import { fold, nextOf, toDo } from '@/run/fold';
 import { forgetRuns, keeperOf, sendRuns } from '@/run/keepers';
+import { keptRun } from '@/run/kept';
+import { RunClock } from '@/run/RunClock';
 import { RunKeeper } from '@/run/RunKeeper';
-import { eventsUnsent } from '@/run/unsent';
+import { tablet } from '@/run/tablet';
+import { UnsentEvents } from '@/run/unsent';
 import { ringsAt } from '@/screens/run/state/rings';
 import { json, passed, problem, Server, settled } from './server';
 import { coresJson, coresTable } from './tables';
@@ -99,18 +102,19 @@ const answer = (events: RunEvent[], more: object = {}) => ({
 const sent = () =>
   server.asked.filter(({ method }) => method === 'POST').map(({ body }) => body.events as RunEvent[]);
 
-beforeEach(() => {
+beforeEach(async () => {
   forgetRuns();
+  const here = await tablet();
+  await Promise.all([here.clear('events'), here.clear('runs')]);
   mock.timers.reset();
   mock.timers.enable({ apis: ['setTimeout', 'Date'], now: at('16:06:00') });
   localStorage.clear();
-  Object.assign(localStorage, { full: false });
   openedBy(7);
   server = new Server();
 });
 
 test('what is said is shown at once, and kept until the server has it', async () => {
-  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
   const id = keeper.say('OT', { do: 'done', step: 'receive' });
   assert.equal(keeper.snapshot().state.steps.get('receive')?.standing, 'over');
   await settled();
@@ -119,9 +123,9 @@ test('what is said is shown at once, and kept until the server has it', async ()
   // The page is closed and opened again: it is there yet, and is sent once.
   keeper.stop();
   server.says((asked) => json(200, answer(asked.body?.events ?? [])));
-  const again = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
-  assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
+  const again = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
   await settled();
+  assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
   assert.deepEqual(
     sent()
       .at(-1)
@@ -129,11 +133,11 @@ test('what is said is shown at once, and kept until the server has it', async ()
     [[id, 'receive', 'OT']],
   );
   assert.equal(again.snapshot().unsent, 0);
-  assert.deepEqual(eventsUnsent('galley', 4).read(), []);
+  assert.deepEqual(await new UnsentEvents('galley', 4).read(), []);
 });
 
 test('the server is asked again by itself, and what is said meanwhile follows in order', async () => {
-  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   keeper.say('ES', { do: 'done', step: 'put-on' });
@@ -153,7 +157,7 @@ test('a clock that is off is measured, and each event says by how much', async (
   const keeper = new RunKeeper(
     'galley',
     opened({ now_ms: Date.now() + 3_600_000 }),
-    eventsUnsent('galley', 4),
+    new UnsentEvents('galley', 4),
   );
   assert.equal(clock(keeper.now()), '17:06');
   keeper.say('OT', { do: 'done', step: 'receive' });
@@ -169,7 +173,7 @@ test('what another tablet said comes in, and an answer that was overtaken brings
     json(200, answer([theirs], { plan_number: 3, plan: newer })),
     json(200, answer([theirs], { plan_number: 2, plan })),
   );
-  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
   await keeper.news();
   assert.equal(keeper.snapshot().state.steps.get('receive')?.by, 'OT');
   await keeper.news();
@@ -177,7 +181,7 @@ test('what another tablet said comes in, and an answer that was overtaken brings
 });
 
 test('what one has said is never sent in the name of whoever comes next', async () => {
-  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   openedBy(8);
@@ -197,12 +201,12 @@ test('events and drafts of one number are kept apart', async () => {
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   assert.equal(unsent('galley', 4)?.document.title, 'A draft');
-  assert.equal(eventsUnsent('galley', 4).read().length, 1);
+  assert.equal((await new UnsentEvents('galley', 4).read()).length, 1);
   // Whoever leaves sends first what they have said; what cannot be sent is there for them, and for nobody else.
   assert.equal(await sendRuns(), false);
   forgetRuns();
   openedBy(8);
-  assert.deepEqual(eventsUnsent('galley', 4).read(), []);
+  assert.deepEqual(await new UnsentEvents('galley', 4).read(), []);
   openedBy(7);
   server.says((asked) => json(200, answer(asked.body?.events ?? [])));
   keeperOf('galley', opened());
@@ -211,10 +215,69 @@ test('events and drafts of one number are kept apart', async () => {
 });
 
 test('a tablet without room says so, and goes on', async () => {
-  Object.assign(localStorage, { full: true });
+  const full = mock.method(IDBObjectStore.prototype, 'put', () => {
+    throw new DOMException('no room', 'QuotaExceededError');
+  });
   server.says(problem(503));
-  const keeper = new RunKeeper('galley', opened(), eventsUnsent('galley', 4));
+  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   assert.deepEqual([keeper.snapshot().keeps, keeper.snapshot().unsent], [false, 1]);
+  // What found no room is kept with what comes next, once there is some.
+  full.mock.restore();
+  keeper.say('OT', { do: 'done', step: 'put-on' });
+  await settled();
+  assert.equal(keeper.snapshot().keeps, true);
+  assert.equal((await new UnsentEvents('galley', 4).read()).length, 2);
+});
+
+test('what an older build kept is sent, and two pages of one tablet keep what both say', async () => {
+  const before = event('00000000-0000-4000-8000-000000000001', 'done', '16:05:00', { step: 'receive' });
+  localStorage.setItem('jar-table/run/7/galley/4', JSON.stringify([before]));
+  const one = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const other = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  await settled();
+  assert.equal(localStorage.getItem('jar-table/run/7/galley/4'), null);
+  one.say('OT', { do: 'done', step: 'put-on' });
+  other.say('ES', { do: 'started', step: 'trim' });
+  await settled();
+  assert.equal((await new UnsentEvents('galley', 4).read()).length, 3);
+  server.says((asked) => json(200, answer(asked.body?.events ?? [])));
+  await passed(60_000);
+  assert.deepEqual([one.snapshot().unsent, other.snapshot().unsent], [0, 0]);
+  assert.deepEqual(await new UnsentEvents('galley', 4).read(), []);
+});
+
+test('a run opens as this tablet knew it last, and its time goes on', async () => {
+  server.says((asked) => json(200, answer(asked.body?.events ?? [], { now_ms: Date.now() + 60_000 })));
+  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  keeper.say('OT', { do: 'done', step: 'receive' });
+  await passed(2000);
+  keeper.stop();
+  mock.timers.tick(598_000);
+  const kept = await keptRun('galley', 4);
+  assert.ok(kept);
+  assert.equal(kept.events.length, 1);
+  const again = new RunKeeper('galley', kept, new UnsentEvents('galley', 4));
+  assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
+  assert.equal(clock(again.now()), '16:17');
+  assert.equal(clock(again.snapshot().heardAt), '16:07');
+  // Set back meanwhile, it does not take the evening back.
+  mock.timers.setTime(at('15:00:00'));
+  assert.equal(clock((await keptRun('galley', 4))?.now_ms ?? 0), '16:07');
+  openedBy(8);
+  assert.equal(await keptRun('galley', 4), null);
+});
+
+test('a clock that is set back goes on steadily, one that leaps ahead may have slept, and both are told', () => {
+  const here = new RunClock();
+  here.set(at('17:06:00'), Date.now());
+  assert.deepEqual([clock(here.now()), here.jumped], ['17:06', false]);
+  mock.timers.setTime(at('15:00:00'));
+  assert.deepEqual([clock(here.now()), here.jumped], ['17:06', true]);
+  assert.equal(clock(Date.now() + here.offset), '17:06');
+  mock.timers.setTime(at('16:36:00'));
+  assert.deepEqual([clock(here.now()), here.jumped], ['17:36', true]);
+  here.set(at('17:37:00'), Date.now(), 60);
+  assert.deepEqual([clock(here.now()), here.jumped], ['17:37', false]);
 });

@@ -11,7 +11,7 @@ export interface Asked {
 
 type Answer = (asked: Asked) => Response | Promise<Response>;
 
-const SLICES = 12;
+const SLICES = 40;
 
 /** Let everything that waits for an answer go on. */
 export async function settled(): Promise<void> {

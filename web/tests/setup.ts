@@ -1,4 +1,5 @@
 /** Loaded before each test file: imports as the build resolves them, and of a browser what the state needs. */
+import 'fake-indexeddb/auto';
 import { existsSync } from 'node:fs';
 import { registerHooks } from 'node:module';
 import { fileURLToPath } from 'node:url';
@@ -38,6 +39,7 @@ class Store {
 class Page extends EventTarget {
   cookie = 'csrftoken=token';
   visibilityState = 'visible';
+  querySelector = () => null;
 }
 
 const given = {

@@ -166,6 +166,12 @@ class RunPage(Page):
         self.one("[data-part=else]").click()
         self.one(f"[role=dialog] [data-what={what}]").click()
 
+    def notes(self, text: str) -> None:
+        """Say that something else happened, in words of one's own."""
+        self.something_else("other")
+        self.one("[role=dialog] input").send_keys(text)
+        self.say_so()
+
     def say_so(self) -> None:
         self.one("[data-part=say]").click()
         self.gone("[role=dialog]")

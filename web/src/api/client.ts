@@ -57,9 +57,16 @@ function csrfToken(): string {
   return /(?:^|; )(?:__Host-)?csrftoken=([^;]*)/.exec(document.cookie)?.[1] ?? '';
 }
 
-/** What each request says of this page: that it is ours, and whose it is, for somebody else may have signed in since. */
+/** Of which build this page is: a kept one may be older than the server. */
+const page = (): string => document.querySelector<HTMLMetaElement>('meta[name=page]')?.content ?? '';
+
+/**
+ * What each request says of this page: that it is ours, of which build it is, and whose it is, for somebody else may have
+ * signed in since.
+ */
 const ours = (): Record<string, string> => ({
   'X-CSRFToken': csrfToken(),
+  'X-Page': page(),
   ...(signedInAs() ? { 'X-Person': String(signedInAs()) } : {}),
 });
 

@@ -4,8 +4,8 @@ import type { Problem } from './client';
 /** As often as it takes. */
 const ALWAYS = Number.POSITIVE_INFINITY;
 
-/** Where one can go from a trouble: try again, sign in, back to the Table. */
-type WayOut = 'again' | 'sign_in' | 'table';
+/** Where one can go from a trouble: try again, load the page anew, sign in, back to the Table. */
+type WayOut = 'again' | 'anew' | 'sign_in' | 'table';
 
 interface Rule {
   /** How often it is tried again by itself: what goes on behind the typing (draft, figures, feed) … */
@@ -28,6 +28,7 @@ export const POLICY: Record<TroubleName, Rule> = {
   signed_out: { behind: 0, waited: 0, ways: ['sign_in'] },
   not_allowed: { behind: 0, waited: 0, ways: ['table'] },
   missing: { behind: 0, waited: 0, ways: ['table'] },
+  too_old: { behind: 0, waited: 0, ways: ['anew'] },
   refused: { behind: 0, waited: 0, ways: ['again', 'table'] },
 };
 
@@ -39,6 +40,7 @@ const BY_STATUS: Record<number, TroubleName> = {
   401: 'signed_out',
   403: 'not_allowed',
   404: 'missing',
+  426: 'too_old',
   429: 'busy',
   502: 'lost',
   503: 'lost',

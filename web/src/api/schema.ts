@@ -6441,9 +6441,11 @@ export interface components {
          *     `started`, `done`, `skipped` (with `why`) and `not_yet` (`until` then) are said of a step; `passed` of a gate of it,
          *     with the value that was read, or `accepted` for the reason why it was gone on without; `weighed` of a line of a step
          *     that so much of it is in (`value` [g], where it was `meant` to be so much); `corrected` of a jar of a course that a
-         *     `patch` on its formula for so many `covers` mends what went in otherwise; `void` takes another `event` back;
-         *     `happened` says `what` else there was. `instrument` is what was read off, `received_at` when it was kept, `signed`
-         *     by whom.
+         *     `patch` on its formula for so many `covers` mends what went in otherwise; `logged` enters the temperature record:
+         *     `what` kind of line it is, `note` of which one, `value` [degC], `accepted` what was done where its limit was missed,
+         *     and `acted` what was done about another `event` since (`note`); `photographed` names a `photo` that is kept beside
+         *     the run, of a step or of the whole; `void` takes another `event` back; `happened` says `what` else there was.
+         *     `instrument` is what was read off, `received_at` when it was kept, `signed` by whom.
          */
         RunEvent: {
             /**
@@ -6541,6 +6543,11 @@ export interface components {
              * @default null
              */
             patch: components["schemas"]["Operation"][] | null;
+            /**
+             * Photo
+             * @default null
+             */
+            photo: string | null;
             /**
              * Pieces
              * @default null

@@ -2,6 +2,7 @@ import type { components } from './schema';
 
 type Schemas = components['schemas'];
 
+export type Session = Schemas['SessionOut'];
 export type Evaluation = Schemas['Evaluation'];
 export type LineResult = Schemas['LineResult'];
 export type FishResult = Schemas['FishResult'];

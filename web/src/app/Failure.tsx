@@ -33,6 +33,7 @@ export function Failure({ error }: { error: unknown }) {
       )}
       <div className="mt-4 flex flex-wrap items-center gap-4">
         {ways.includes('again') && <Button onClick={again}>{names.tryAgain}</Button>}
+        {ways.includes('anew') && <Button onClick={() => window.location.reload()}>{names.loadAgain}</Button>}
         {ways.includes('sign_in') && (
           <a className={TABLE} href={`/sign-in?from=${here}`}>
             {names.signIn}

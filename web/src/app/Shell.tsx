@@ -7,6 +7,7 @@ import { forgetAll, sendAll } from '@/formula/draft/keepers';
 import type { Screen } from '@/help/Help';
 import { HelpButton } from '@/help/HelpButton';
 import { forgetRuns, sendRuns } from '@/run/keepers';
+import { forgetKept } from '@/run/kept';
 import { Announcer, HeadPlace, LazyMenu, SkipLink } from '@/ui';
 import { fill, names, says } from '@/words';
 import { Connection } from './Connection';
@@ -62,6 +63,7 @@ export function Shell() {
       // Whoever sits down next finds nothing of this one's.
       forgetAll();
       forgetRuns();
+      await forgetKept(person.id);
       openedBy(0);
       queries.removeQueries({ predicate: (asked) => asked.queryKey[0] !== sessionQuery.queryKey[0] });
     } catch (error) {

@@ -6,10 +6,11 @@ import {
   notFound,
   redirect,
 } from '@tanstack/react-router';
-import { formulaQuery, openedBy, pantryQuery, queries, runQuery, serviceQuery, sessionQuery } from '@/api';
+import { formulaQuery, openedBy, pantryQuery, queries, serviceQuery, sessionQuery } from '@/api';
 import { formulaAt } from '@/formula/address';
 import { forgetAll, lookedAtAs } from '@/formula/draft/keepers';
 import { forgetRuns } from '@/run/keepers';
+import { runHere, sessionHere } from '@/run/withoutNetwork';
 import { Failure, Nowhere } from './Failure';
 import { Waiting } from './Waiting';
 
@@ -54,7 +55,7 @@ const inKitchen = createRoute({
   path: '/$kitchen',
   component: lazyRouteComponent(() => import('./Shell'), 'Shell'),
   beforeLoad: async ({ params, location }) => {
-    const { person, tablet } = await queries.ensureQueryData(sessionQuery);
+    const { person, tablet } = await sessionHere();
     if (!person) throw redirect({ to: '/sign-in', search: { from: location.href } });
     const kitchen = person.kitchens.find((one) => one.slug === params.kitchen);
     if (!kitchen) throw redirect({ to: '/' });
@@ -114,7 +115,7 @@ const run = createRoute({
     if (!/^[1-9]\d{0,14}$/.test(params.run)) throw notFound();
   },
   // What happened meanwhile is asked for each time that it is opened.
-  loader: ({ params }) => queries.fetchQuery(runQuery(params.kitchen, Number(params.run))),
+  loader: ({ params }) => runHere(params.kitchen, Number(params.run)),
 }).lazy(() => import('@/screens/run/run').then((d) => d.route));
 
 const ahead = createRoute({ getParentRoute: () => inKitchen, path: '/ahead' }).lazy(() =>

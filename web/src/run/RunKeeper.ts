@@ -12,6 +12,8 @@ import {
 } from '@/api';
 import { eventsOf } from './events';
 import { fold, type State } from './fold';
+import { keepRun, type Opened } from './kept';
+import { RunClock } from './RunClock';
 import type { UnsentEvents } from './unsent';
 
 /** What the keeper shows: a run as far as this tablet knows it. */
@@ -30,8 +32,9 @@ export interface Shown {
   heardAt: number;
   /** What was told of events that were sent. */
   told: string[];
-  /** Whether this tablet keeps what it cannot send. */
+  /** Whether this tablet keeps what it cannot send, and whether its clock was set, or it slept, since it was heard. */
   keeps: boolean;
+  jumped: boolean;
   endedAt: string | null;
   /** Whether what is simulated counts, and the number of the last event that the server has. */
   rehearsal: boolean;
@@ -52,11 +55,12 @@ export class RunKeeper {
   /** Whose words these are: nobody else's session sends them. */
   private readonly person = signedInAs();
   private readonly events = new Map<string, RunEvent>();
-  private waiting: RunEvent[];
+  private waiting: RunEvent[] = [];
   private last: number;
   private live: Live & Pick<Shown, 'plan' | 'document'>;
-  /** So far the server's clock is ahead of this tablet's [ms]. */
-  private offset = 0;
+  private heardAt: number;
+  private readonly opened: Opened;
+  private readonly clock = new RunClock();
   private problem: Problem | null = null;
   private told: string[] = [];
   private sending: Promise<void> | null = null;
@@ -64,19 +68,35 @@ export class RunKeeper {
   private readonly listeners = new Set<() => void>();
   private shown: Shown;
   private readonly deaf: () => void;
+  /** Until what was said before this page was opened is read. */
+  private readonly ready: Promise<void>;
+  private keeping: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(kitchen: string, opened: RunOpened, store: UnsentEvents) {
+  constructor(kitchen: string, opened: Opened, store: UnsentEvents) {
     this.kitchen = kitchen;
+    this.opened = opened;
     this.run = opened.id;
     this.store = store;
     this.last = opened.last;
     this.live = { ...opened, plan: opened.plan ?? opened.planned, document: opened.document ?? {} };
-    this.offset = opened.now_ms - Date.now();
+    this.heardAt = opened.heard_ms ?? opened.now_ms;
+    this.clock.set(opened.now_ms, Date.now());
     for (const event of opened.events as RunEvent[]) if (event.id) this.events.set(event.id, event);
-    this.waiting = store.read().filter(({ id }) => !this.events.has(id ?? ''));
     this.shown = this.look();
-    this.deaf = onBack(() => this.again.now());
-    if (this.waiting.length > 0) void this.send();
+    this.deaf = onBack(() => {
+      this.again.stop();
+      void this.news();
+    });
+    this.ready = this.readWaiting();
+    this.keepSoon();
+  }
+
+  private async readWaiting(): Promise<void> {
+    const before = await this.store.read();
+    const known = new Set([...this.events.keys(), ...this.waiting.map(({ id }) => id)]);
+    this.waiting = [...before.filter(({ id }) => !known.has(id)), ...this.waiting];
+    if (this.waiting.length > 0) this.tell();
+    await this.send();
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -87,7 +107,16 @@ export class RunKeeper {
   readonly snapshot = (): Shown => this.shown;
 
   /** The time by the clock that all go by [ms since the epoch]. */
-  readonly now = (): number => Date.now() + this.offset;
+  readonly now = (): number => this.clock.now();
+
+  /** Time goes on: where this tablet's clock has jumped, the server's is asked for; now [ms since the epoch]. */
+  tick(): number {
+    if (this.clock.jumped && !this.shown.jumped) {
+      this.tell();
+      void this.ask();
+    }
+    return this.now();
+  }
 
   /** Somebody says what happened: shown at once, sent when it can be; its name, by which it is taken back. */
   say(who: string | null, saying: Saying): string {
@@ -96,14 +125,14 @@ export class RunKeeper {
       id,
       version: 1,
       at: new Date().toISOString(),
-      offset_ms: Math.round(this.offset),
+      offset_ms: Math.round(this.clock.offset),
       source: 'pressed',
       ...(who ? { by: who } : {}),
       ...saying,
     };
     this.waiting = [...this.waiting, event];
-    this.store.write(this.waiting);
     this.tell();
+    void this.store.add(event).then(() => this.shown.keeps !== this.store.keeps && this.tell());
     void this.send();
     return id;
   }
@@ -119,6 +148,7 @@ export class RunKeeper {
 
   /** Send all that waits; true when the server has everything that was said. */
   async flush(): Promise<boolean> {
+    await this.ready;
     await this.send();
     return this.waiting.length === 0;
   }
@@ -126,15 +156,21 @@ export class RunKeeper {
   /** Nothing of it is heard or tried any more; what was not sent stays in the browser's store. */
   stop(): void {
     this.again.stop();
+    clearTimeout(this.keeping);
     this.deaf();
   }
 
   private async ask(): Promise<void> {
     try {
       const asked = Date.now();
-      this.meet(await liveRun(this.kitchen, this.run, this.known), asked);
+      const answer = await liveRun(this.kitchen, this.run, this.known);
+      // What could not be sent is another trouble, which ends when it is sent.
+      if (this.waiting.length === 0) this.problem = null;
+      this.meet(answer, asked);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
+      this.problem ??= error;
+      this.tell();
     }
   }
 
@@ -168,7 +204,7 @@ export class RunKeeper {
     this.told = answer.taken.flatMap(({ told }) => told);
     const sent = new Set(batch.map(({ id }) => id));
     this.waiting = this.waiting.filter(({ id }) => !sent.has(id));
-    this.store.write(this.waiting);
+    void this.store.remove([...sent].map(String));
     this.meet(answer, asked);
   }
 
@@ -178,7 +214,8 @@ export class RunKeeper {
 
   /** What the server says, asked at a time of this tablet: half way there and back its clock was read. */
   private meet(answer: Live, asked: number): void {
-    this.offset = answer.now_ms - (asked + Date.now()) / 2;
+    this.clock.set(answer.now_ms, (asked + Date.now()) / 2);
+    this.heardAt = answer.now_ms;
     for (const event of answer.events as RunEvent[]) if (event.id) this.events.set(event.id, event);
     this.last = Math.max(this.last, answer.last);
     // An answer that was overtaken knows an older plan.
@@ -189,6 +226,19 @@ export class RunKeeper {
         document: answer.document ?? this.live.document,
       };
     this.tell();
+    this.keepSoon();
+  }
+
+  /** Keep it as it is known by now, so that it opens without a network; not with each word of the server. */
+  private keepSoon(): void {
+    this.keeping ??= setTimeout(() => {
+      this.keeping = undefined;
+      if (signedInAs() !== this.person) return;
+      const { last } = this;
+      const events = [...this.events.values()] as RunOpened['events'];
+      const now_ms = this.heardAt;
+      void keepRun(this.kitchen, { ...this.opened, ...this.live, events, last, now_ms }, this.clock.offset);
+    }, KEEP_MS);
   }
 
   private tell(): void {
@@ -206,9 +256,10 @@ export class RunKeeper {
       changed: this.live.changed,
       unsent: this.waiting.length,
       problem: this.problem,
-      heardAt: this.live.now_ms,
+      heardAt: this.heardAt,
       told: this.told,
       keeps: this.store.keeps,
+      jumped: this.clock.jumped,
       endedAt: this.live.ended_at,
       rehearsal: this.live.rehearsal,
       last: this.last,
@@ -217,6 +268,8 @@ export class RunKeeper {
 }
 
 const MOST_AT_ONCE = 200;
+/** It is kept on the tablet so long after something of it changed [ms]. */
+const KEEP_MS = 1000;
 
 /** A name of its own (a UUID), also where a page is not of a secure address. */
 function named(): string {

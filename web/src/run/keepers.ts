@@ -1,15 +1,15 @@
-import type { RunOpened } from '@/api';
+import type { Opened } from './kept';
 import { RunKeeper } from './RunKeeper';
-import { eventsUnsent } from './unsent';
+import { UnsentEvents } from './unsent';
 
 const keepers = new Map<string, RunKeeper>();
 
 /** The keeper of a run: one on this page, so that what it has said is not said twice. */
-export function keeperOf(kitchen: string, opened: RunOpened): RunKeeper {
+export function keeperOf(kitchen: string, opened: Opened): RunKeeper {
   const key = `${kitchen}/${opened.id}`;
   let keeper = keepers.get(key);
   if (!keeper) {
-    keeper = new RunKeeper(kitchen, opened, eventsUnsent(kitchen, opened.id));
+    keeper = new RunKeeper(kitchen, opened, new UnsentEvents(kitchen, opened.id));
     keepers.set(key, keeper);
   }
   return keeper;

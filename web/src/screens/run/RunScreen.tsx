@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { type FormulaDocument, newest, onNews, runQuery } from '@/api';
 import { atWay, list, text } from '@/document/document';
 import { keeperOf } from '@/run/keepers';
+import { makeReadyToGoWithout } from '@/run/withoutNetwork';
 import { Main } from '@/ui';
 import { fill } from '@/words';
 import { run as words } from '@/words/run';
@@ -37,8 +38,9 @@ export function RunScreen() {
   const [typed] = useState(() => new Map<string, string>());
 
   useAwake();
+  useEffect(makeReadyToGoWithout, []);
   useEffect(() => {
-    const tick = () => setNow(keeper.now());
+    const tick = () => setNow(keeper.tick());
     tick();
     const timer = setInterval(tick, TICK_MS);
     return () => clearInterval(timer);

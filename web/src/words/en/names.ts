@@ -12,6 +12,7 @@ export const names = {
   signTabletOut: 'Sign this tablet out',
   signIn: 'Sign in',
   tryAgain: 'Try again',
+  loadAgain: 'Load the page again',
   toTable: 'To the Table',
   notNow: 'Not now',
   leaveIt: 'Leave it as it is',

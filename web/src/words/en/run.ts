@@ -219,6 +219,7 @@ export const run = {
   /** How it stands with the server. */
   unsent: '{many} kept on this tablet, not sent yet.',
   asOf: 'The plan is as of {at}.',
+  jumped: 'The clock of this tablet was set, or it slept. Times are right again when the server is heard.',
   notKept: 'This tablet has no room: what is said is lost when the page is closed.',
   refused: 'The server says: {told}',
   over: 'Ended at {at}.',

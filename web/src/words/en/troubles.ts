@@ -30,6 +30,11 @@ export const troubles = {
     typing: 'Not kept: this formula is not there any more; typing is kept here',
     says: 'It was taken away, or it belongs to another kitchen.',
   },
+  too_old: {
+    title: 'This page is older than the server: load it again',
+    typing: 'This page is older than the server: typing is kept here, load it again',
+    says: 'Load the page again. Nothing that you typed is lost.',
+  },
   refused: {
     title: 'This did not work',
     typing: 'Not kept',
