@@ -286,5 +286,5 @@ def _oil(
 def _kg(portion: Portion, task: Task, tasks: Sequence[Task]) -> float:
     """How much fish is in one batch [kg]: an even share of all of it."""
     name = task.id.rpartition(".")[2]
-    batches = sum(one.portion == portion.key and one.id.rpartition(".")[2] == name and one.batch for one in tasks)
+    batches = sum(one.portion == portion.key and one.id.rpartition(".")[2] == name and one.batch != "" for one in tasks)
     return (portion.ready.fish.edible_g or 0.0) / 1000 / max(batches, 1)

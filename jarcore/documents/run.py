@@ -17,7 +17,21 @@ FORMAT_VERSION = 1
 # The newest kind of event that is read; older ones are read on.
 EVENT_VERSION = 1
 
-Did = Literal["started", "done", "skipped", "not_yet", "passed", "weighed", "corrected", "void", "happened", "ended"]
+Did = Literal[
+    "started",
+    "done",
+    "skipped",
+    "not_yet",
+    "passed",
+    "weighed",
+    "corrected",
+    "logged",
+    "acted",
+    "photographed",
+    "void",
+    "happened",
+    "ended",
+]
 What = Literal["dropped", "burnt", "short", "warmer", "forgotten", "covers", "off", "other"]
 # Where a number comes from.
 Source = Literal["pressed", "planned", "typed", "scale", "probe", "simulated"]
@@ -29,9 +43,11 @@ class RunEvent(Part):
     `started`, `done`, `skipped` (with `why`) and `not_yet` (`until` then) are said of a step; `passed` of a gate of it,
     with the value that was read, or `accepted` for the reason why it was gone on without; `weighed` of a line of a step
     that so much of it is in (`value` [g], where it was `meant` to be so much); `corrected` of a jar of a course that a
-    `patch` on its formula for so many `covers` mends what went in otherwise; `void` takes another `event` back;
-    `happened` says `what` else there was. `instrument` is what was read off, `received_at` when it was kept, `signed`
-    by whom.
+    `patch` on its formula for so many `covers` mends what went in otherwise; `logged` enters the temperature record:
+    `what` kind of line it is, `note` of which one, `value` [degC], `accepted` what was done where its limit was missed,
+    and `acted` what was done about another `event` since (`note`); `photographed` names a `photo` that is kept beside
+    the run, of a step or of the whole; `void` takes another `event` back; `happened` says `what` else there was.
+    `instrument` is what was read off, `received_at` when it was kept, `signed` by whom.
     """
 
     id: Text | None = None
@@ -61,6 +77,7 @@ class RunEvent(Part):
     meant: Number | None = None
     jar: Text | None = None
     instrument: Text | None = None
+    photo: Text | None = None
     choice: Text | None = None
     patch: Patch | None = None
     note: Text | None = None

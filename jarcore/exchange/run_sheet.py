@@ -2,27 +2,23 @@
 
 from collections.abc import Mapping
 from datetime import date
-from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from jarcore.data import sentence
 from jarcore.documents.plan import Plan
 from jarcore.exchange.listed import Row, day_title, people_of, rows_of, served_of
+from jarcore.exchange.paper import FACE, GREY, MARGIN, RED, SMALL, TITLE, opened
 
 if TYPE_CHECKING:
     from fpdf import FPDF
 
-PAPERS = ("a4", "letter")
-FONTS = Path(__file__).parent / "fonts"
-FACE = "Atkinson Hyperlegible Next"
 # Sizes [pt]: what is read at a metre is no smaller than BODY.
-TITLE, TIME, BODY, SMALL = 22, 17, 14, 10.5
+TIME, BODY = 17, 14
 # Widths and distances [mm].
-MARGIN, GAP, TIME_W, WHO_W, BOX = 14.0, 3.0, 19.0, 15.0, 4.5
+GAP, TIME_W, WHO_W, BOX = 3.0, 19.0, 15.0, 4.5
 LINE, SMALL_LINE = 6.2, 4.8
 # Of what is given up so many things are told one by one.
 MOST_TOLD = 3
-GREY, RED = (70, 80, 78), (150, 24, 38)
 
 
 def run_sheet(document: Mapping[str, Any], plan: Plan, paper: str = "a4", person: str | None = None) -> bytes:
@@ -31,9 +27,7 @@ def run_sheet(document: Mapping[str, Any], plan: Plan, paper: str = "a4", person
     Parameters: document, the service; paper, one of PAPERS; person, whose sheet it is, None for all hands.
     Raises: ValueError for another paper.
     """
-    if paper not in PAPERS:
-        raise ValueError(f"{paper} is no paper: {', '.join(PAPERS)}.")
-    pdf = _opened(paper, plan)
+    pdf = opened(paper, plan["title"] or sentence("sheet/title"))
     people = people_of(document)
     _head(pdf, document, plan, people.get(person, person) if person else None)
     day: date | None = None
@@ -44,28 +38,6 @@ def run_sheet(document: Mapping[str, Any], plan: Plan, paper: str = "a4", person
         _row(pdf, row)
     _foot(pdf)
     return bytes(pdf.output())
-
-
-def _opened(paper: str, plan: Plan) -> "FPDF":
-    from fpdf import FPDF  # late: only where something is written
-
-    class Sheet(FPDF):
-        def footer(self) -> None:
-            self.set_y(-12)
-            self.set_font(FACE, size=9)
-            self.set_text_color(*GREY)
-            left = plan["title"] or ""
-            self.cell(0, 5, f"{left}  {self.page_no()} / {{nb}}".strip(), align="R")
-
-    pdf = Sheet(format="a4" if paper == "a4" else "letter")
-    pdf.add_font(FACE, "", FONTS / "AtkinsonHyperlegibleNext-Regular.ttf")
-    pdf.add_font(FACE, "B", FONTS / "AtkinsonHyperlegibleNext-Bold.ttf")
-    pdf.set_margin(MARGIN)
-    pdf.set_auto_page_break(True, margin=16)
-    pdf.set_title(plan["title"] or sentence("sheet/title"))
-    pdf.set_lang("en")
-    pdf.add_page()
-    return pdf
 
 
 def _head(pdf: "FPDF", document: Mapping[str, Any], plan: Plan, person: str | None) -> None:

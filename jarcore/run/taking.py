@@ -10,7 +10,8 @@ from pydantic import ValidationError
 
 from jarcore.data import parameter, sentence
 from jarcore.documents.run import EVENT_VERSION, RunEvent
-from jarcore.run.events import happened_at
+from jarcore.run.events import LOGGED, happened_at
+from jarcore.run.temperatures import fault_of
 
 # So much of one event is kept [bytes]: a note of a page, or a mend of a jar of many lines.
 LONGEST = 8000
@@ -22,11 +23,12 @@ class NotKept(Exception):
     """Why an event is not kept, in words."""
 
 
-def taken(event: object, received: datetime) -> tuple[dict[str, Any], list[str]]:
+def taken(event: object, received: datetime, *, rehearsal: bool = False) -> tuple[dict[str, Any], list[str]]:
     """An event as it is kept, and what is told of it.
 
-    Parameters: event, as it was sent; received, the time by the clock that all go by.
-    Raises: NotKept for what is no event, says no time, or is too long to keep.
+    Parameters: event, as it was sent; received, the time by the clock that all go by; rehearsal, whether simulated
+    readings enter the temperature record.
+    Raises: NotKept for what is no event, says no time, is too long to keep, or cannot enter the temperature record.
     """
     if not isinstance(event, Mapping) or not isinstance(event.get("do"), str):
         raise NotKept(sentence("run/no-event"))
@@ -45,6 +47,9 @@ def taken(event: object, received: datetime) -> tuple[dict[str, Any], list[str]]
     except ValidationError as error:
         fault = error.errors()[0]
         raise NotKept(sentence("run/bad-field", field=".".join(map(str, fault["loc"])))) from None
+    unfit = fault_of(kept, rehearsal=rehearsal) if kept["do"] == LOGGED else None
+    if unfit is not None:
+        raise NotKept(unfit)
     at = happened_at(kept, UTC)
     if at is None:
         raise NotKept(sentence("run/no-time"))

@@ -15,7 +15,7 @@ from jarcore.service.timeline import OIL
 from jarcore.service.work import Part, Task
 
 # A batch is read off where it is lifted out for good; half-fried fish counts as raw.
-DONE_ZONE = "clean"
+DONE_ZONE, FIRST_BATCH = "clean", "1.1"
 # Whether the fish came cold enough.
 RECEIVED = "fish-cold"
 HEATED = ("cook", "fry_again")
@@ -59,6 +59,9 @@ def _gates(task: Task, part: Part, portion: Portion) -> Iterator[Gate]:
         case "clean":
             yield _gate("clean-down")
         case "lift_out" if task.batch and part.zone == DONE_ZONE:
+            if task.batch == FIRST_BATCH:
+                # It was in raw fish before.
+                yield _gate("probe-wiped")
             yield _gate("core-done", least=portion.ready.heat.target_c)
         case _:
             yield from _heated(task, part, portion)

@@ -189,7 +189,7 @@ class _Batch:
             portion=self.state.key,
             parts=tuple(parts),
             stations=stations,
-            batch=True,
+            batch=self.number,
             preheats=preheats,
         )
         made = self.state.draft.add(task, self.after if after is None else after)

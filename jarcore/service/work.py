@@ -78,7 +78,8 @@ class Task:
     """Parts that follow one another without a gap, on the same stations, for a portion of a course.
 
     `at` is where it must end [min since the epoch], for what is served; None for all else. `pinned` is where a cook has
-    put its start [min since the epoch]; `ready_min` how long after its start it is served, where that is not its end.
+    put its start [min since the epoch]; `ready_min` how long after its start it is served, where that is not its end;
+    `batch` its number by goes of the plate, where it is of one.
     """
 
     id: str
@@ -92,7 +93,7 @@ class Task:
     pinned: int | None = None
     ready_min: int | None = None
     covers: int = 0
-    batch: bool = False
+    batch: str = ""
     preheats: str = ""
 
     @property

@@ -20,6 +20,12 @@ from server.common.problems import CONTENT_TYPE
 
 REF = "#/components/schemas/{model}"
 JSON = "application/json"
+# A body of events, each as it was said.
+EVENTS = {
+    "type": "object",
+    "required": ["events"],
+    "properties": {"events": {"type": "array", "items": {"$ref": REF.format(model="RunEvent")}}},
+}
 DEFINITIONS = "$defs"
 # What any operation may answer where something is wrong.
 REFUSED = {

@@ -22,6 +22,8 @@ GRANT UPDATE (created_by_id) ON formulas_formulaversion TO {role};
 REVOKE UPDATE, DELETE, TRUNCATE ON accounts_entry FROM {role};
 REVOKE UPDATE, DELETE, TRUNCATE ON runs_runevent FROM {role};
 GRANT UPDATE (signed_by_id) ON runs_runevent TO {role};
+REVOKE UPDATE, DELETE, TRUNCATE ON temperatures_logentry FROM {role};
+GRANT UPDATE (signed_by_id) ON temperatures_logentry TO {role};
 """
 
 

@@ -13,6 +13,7 @@ from server.pantry.api import router as pantry
 from server.questions.api import router as questions
 from server.runs.api import router as runs
 from server.runs.instruments import router as instruments
+from server.temperatures.api import router as temperatures
 from server.work.api import router as work
 
 api = JarAPI(title="Jar Table", version="1", auth=SignedIn(), docs_url=None)
@@ -28,3 +29,4 @@ api.add_router("", day)
 api.add_router("", ahead)
 api.add_router("", runs)
 api.add_router("", instruments)
+api.add_router("", temperatures)

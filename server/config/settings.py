@@ -82,6 +82,7 @@ INSTALLED_APPS = [
     "server.day",
     "server.instruments",
     "server.runs",
+    "server.temperatures",
     "server.demo",
     "server.pages",
     "server.common",

@@ -15,6 +15,7 @@ class What(models.TextChoices):
     PEOPLE = "people"
     SERVICE = "service"
     RUN = "run"
+    TEMPERATURES = "temperatures"
 
 
 class Change(models.Model):

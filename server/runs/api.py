@@ -18,7 +18,7 @@ from jarcore.run import Record
 from jarcore.service import CourseAsItIs
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import answered, attachment, body, core_json, named
+from server.common.answers import EVENTS, answered, attachment, body, core_json, named
 from server.common.text import Text
 from server.day.selectors import service_of
 from server.day.services import put_off
@@ -151,7 +151,7 @@ def _live(run: Run, after: int, plan_number: int | None) -> dict[str, Any]:
         "now_ms": round(timezone.now().timestamp() * 1000),
         "last": run.last,
         "ended_at": run.ended_at and _local(run, run.ended_at),
-        "rehearsal": run.rehearsal,
+        "rehearsal": selectors.counts_simulated(run),
         "events": selectors.events_after(run, after),
         "plan_number": number,
         "plan": None if number == plan_number else plan,
@@ -201,13 +201,7 @@ def live_run(
     "/kitchens/{kitchen}/runs/{run}/events",
     response={200: SentOut},
     operation_id="send_events",
-    openapi_extra=body(
-        {
-            "type": "object",
-            "required": ["events"],
-            "properties": {"events": {"type": "array", "items": named("RunEvent")}},
-        }
-    ),
+    openapi_extra=body(EVENTS),
 )
 def send_events(
     request: AuthedRequest, kitchen: str, run: int, after: int = 0, plan_number: int | None = None

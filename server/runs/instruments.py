@@ -20,7 +20,7 @@ from server.instruments.selectors import milliseconds, readings
 from server.instruments.services import press
 from server.pantry.selectors import stock_of
 from server.runs.models import Run
-from server.runs.selectors import DOCUMENTS
+from server.runs.selectors import DOCUMENTS, counts_simulated
 from server.runs.world import world_of_run
 
 router = Router(tags=["instruments"])
@@ -84,7 +84,7 @@ def _world(kitchen: Kitchen, run: int | None) -> tuple[World, bool]:
     found = Run.objects.of(kitchen).select_related("kitchen").defer(*DOCUMENTS).filter(pk=run).first()
     if found is None:
         raise Http404
-    return world_of_run(found), found.rehearsal
+    return world_of_run(found), counts_simulated(found)
 
 
 def _read(kitchen: Kitchen, run: int | None) -> dict[str, Any]:

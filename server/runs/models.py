@@ -54,6 +54,7 @@ class Run(models.Model):
         ]
         indexes = [
             models.Index(fields=["kitchen", "-id"], name="run_by_number"),
+            models.Index(fields=["kitchen", "began_at"], name="run_by_time"),
             models.Index(fields=["ended_at"], name="run_that_goes_on", condition=models.Q(ended_at__isnull=True)),
         ]
 

@@ -1,13 +1,15 @@
 """What is read of runs."""
 
 from dataclasses import replace
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
 
+from django.conf import settings
+
 from jarcore.documents.plan import PlannedStep
 from jarcore.questions.correct import Happened
-from jarcore.run import Event, Record, events_of, fold, record
+from jarcore.run import Event, Line, Record, events_of, fold, of_run, record
 from jarcore.run.fold import OVER
 from jarcore.service import CourseAsItIs, Mends, as_it_is, mends
 from server.accounts.models import Kitchen
@@ -17,6 +19,8 @@ from server.pantry.selectors import stock_of
 from server.runs.models import Run, RunEvent
 
 PAGE = 50
+# Nobody waits longer for a run that was never ended.
+LONGEST = timedelta(hours=36)
 # What is long of a run: read only where it is asked for.
 DOCUMENTS = ("document", "planned", "plan")
 
@@ -60,7 +64,22 @@ def asked_of_run(run: Run) -> dict[str, Any]:
 
 def record_of(run: Run) -> Record:
     """A run on record."""
-    return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(run.zone), rehearsal=run.rehearsal)
+    return record(run.planned, plan_of(run)[0], events_after(run), ZoneInfo(run.zone), rehearsal=counts_simulated(run))
+
+
+def counts_simulated(run: Run) -> bool:
+    """Whether simulated readings count in a run: never where a kitchen is served, whatever was played there before."""
+    return run.rehearsal and settings.REHEARSAL
+
+
+def temperatures_of_runs(kitchen: Kitchen, starts: datetime, ends: datetime) -> list[Line]:
+    """The lines of the temperature record of all runs that may have something between two times."""
+    found = Run.objects.of(kitchen).filter(began_at__gte=starts - LONGEST, began_at__lt=ends)
+    return [
+        line
+        for run in found.select_related("kitchen").order_by("began_at")
+        for line in of_run(plan_of(run)[0], _read(run), rehearsal=counts_simulated(run))
+    ]
 
 
 def mends_of(run: Run, step: str, happened: Happened, at: datetime, initials: str) -> Mends | None:
@@ -72,7 +91,7 @@ def mends_of(run: Run, step: str, happened: Happened, at: datetime, initials: st
     mine = next((one for one in plan["steps"] if one["id"] == step), None)
     if mine is None or mine["course"] is None or mine["jar"] is None or not step.startswith(f"{mine['course']}."):
         return None
-    state = fold(plan, events, rehearsal=run.rehearsal)
+    state = fold(plan, events, rehearsal=counts_simulated(run))
     on = (one for one in plan["steps"] if one["do"] == "put_on" and _same_jar(one, mine))
     return mends(
         asked_of_run(run),
@@ -89,7 +108,7 @@ def mends_of(run: Run, step: str, happened: Happened, at: datetime, initials: st
 def as_it_is_of(run: Run, now: datetime) -> list[CourseAsItIs]:
     """Each course of a run as it really is."""
     plan, events = plan_of(run)[0], _read(run)
-    state = fold(plan, events, rehearsal=run.rehearsal)
+    state = fold(plan, events, rehearsal=counts_simulated(run))
     at = round((run.ended_at or now).timestamp() * 1000)
     return as_it_is(asked_of_run(run), plan, events, state, at, stock_of(run.kitchen).pantry)
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime
 from typing import Any, Literal
 from uuid import UUID, uuid4
 
@@ -22,16 +22,14 @@ from server.feed.services import What, note
 from server.pantry.selectors import stock_of
 from server.runs import effects
 from server.runs.models import Run, RunEvent
-from server.runs.selectors import live_of, plan_of
-from server.runs.shelf import warm_on_the_shelf
+from server.runs.selectors import LONGEST, counts_simulated, live_of, plan_of
+from server.runs.shelf import read_by_itself, warm_on_the_shelf
 
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
 ELSEWHERE = "This event belongs to another run."
 NOT_MENDED = "The formula is another by now, so this mend was not made. Ask for the mends again."
 NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
-# Nobody waits longer for one that was never ended.
-LONGEST = timedelta(hours=36)
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,7 +146,7 @@ def _kept(run: Run, user: User | None, sent: Sequence[Any], now: datetime) -> tu
     pantry = stock_of(run.kitchen).pantry
     for event in sent:
         try:
-            document, told = taken(event, now)
+            document, told = taken(event, now, rehearsal=counts_simulated(run))
         except NotKept as refused:
             answers.append(Taken(str(_name(event) or ""), "refused", [str(refused)]))
             continue
@@ -253,10 +251,13 @@ def _at(ms: int) -> str:
 
 
 def follow_the_clock(now: datetime) -> int:
-    """Have the plans of all runs that go on follow the clock; how many those are."""
+    """Have the plans of all runs that go on follow the clock, and enter what is read by itself; how many those are."""
     going = Run.objects.filter(ended_at__isnull=True, service__isnull=False, began_at__gte=now - LONGEST)
     found = list(going.select_related("kitchen"))
     for run in found:
+        by_itself = list(read_by_itself(run, now)) if run.last < MOST_OF_RUN else []
+        if by_itself:
+            _keep(run.kitchen, run.pk, None, by_itself, now)
         # With its events, for whoever kept the last of them may not have come to the plan.
         catch_up(run, now)
     return len(found)

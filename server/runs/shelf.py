@@ -1,18 +1,26 @@
-"""The chiller's shelf by its thermometer: what raw fish stood too warm there is said by itself, as an event."""
+"""The chiller by its thermometer: how long raw fish stood too warm on its shelf, and what it reads twice a day.
+
+Both are events that say themselves.
+"""
 
 from collections.abc import Iterator
 from datetime import UTC, datetime
 from typing import Any
 from uuid import UUID, uuid5
+from zoneinfo import ZoneInfo
 
 from jarcore.devices.warm_shelf import warm_spells
 from jarcore.documents.plan import Plan
 from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import Event, State
-from jarcore.run.events import HAPPENED, SIMULATED, WARMER
-from server.instruments.selectors import CHILLER, milliseconds, shelf_of
-from server.runs.models import Run
+from jarcore.run.events import HAPPENED, LOGGED, SIMULATED, WARMER
+from server.instruments.selectors import CHILLER, milliseconds, readings, shelf_of
+from server.runs.models import Run, RunEvent
+from server.runs.selectors import counts_simulated
 from server.runs.world import world_of_run
+
+NOON = 12
+PROBE = "probe"
 
 
 def warm_on_the_shelf(
@@ -38,6 +46,34 @@ def warm_on_the_shelf(
             "source": SIMULATED,
             "instrument": CHILLER,
         }
+
+
+def read_by_itself(run: Run, now: datetime) -> Iterator[dict[str, Any]]:
+    """An event for the temperature record in each half of a day, with what the chillers' thermometers say.
+
+    What is simulated counts in a rehearsal only. It is told once in a half, by the same name, whoever asks.
+    """
+    there = now.astimezone(ZoneInfo(run.zone))
+    half = f"{there:%Y-%m-%d} {'before' if there.hour < NOON else 'after'} noon"
+    name = uuid5(UUID(int=run.pk), f"{CHILLER} {half}")
+    if RunEvent.objects.filter(pk=name).exists():
+        return
+    for one in readings(run.kitchen, world_of_run(None), now):
+        read = one["kind"] == CHILLER and one["fault"] is None and one["value"] is not None
+        if read and (counts_simulated(run) or not one["simulated"]):
+            yield {
+                "id": str(name),
+                "version": EVENT_VERSION,
+                "do": LOGGED,
+                "what": CHILLER,
+                "note": one["name"],
+                "value": one["value"],
+                "unit": one["unit"],
+                "at": now.astimezone(UTC).isoformat(timespec="milliseconds"),
+                "source": SIMULATED if one["simulated"] else PROBE,
+                "instrument": one["instrument"],
+            }
+            return
 
 
 def _tells(event: Event) -> bool:

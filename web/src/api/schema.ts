@@ -1685,6 +1685,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/temperatures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Temperatures
+         * @description The temperature record of some days; without any of today.
+         */
+        get: operations["temperatures"];
+        put?: never;
+        /**
+         * Log Temperatures
+         * @description Enter lines that belong to no run, as often as it must be: each has a name of its own and counts once.
+         */
+        post: operations["log_temperatures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/temperatures/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Sheet
+         * @description The temperature record as a PDF.
+         */
+        get: operations["temperature_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/temperatures/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Table
+         * @description The temperature record as a table (CSV).
+         */
+        get: operations["temperature_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/trail": {
         parameters: {
             query?: never;
@@ -3312,6 +3376,44 @@ export interface components {
             window: components["schemas"]["Window"] | null;
         };
         /**
+         * Entry
+         * @description One line of the record: when, what kind and which one; what was read [degC], its limit in words, whether it was
+         *     kept (null where it is not known yet), and what was done where it was not; who did it, who signed it, and where the
+         *     number came from.
+         */
+        Entry: {
+            /** Action */
+            action: string | null;
+            /** At */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Held */
+            held: boolean | null;
+            /** Id */
+            id: string;
+            /** Instrument */
+            instrument: string | null;
+            /** Kind */
+            kind: string;
+            /** Limit */
+            limit: string | null;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string | null;
+            /** Signed */
+            signed: string | null;
+            /** Source */
+            source: string | null;
+            /** Unit */
+            unit: string | null;
+            /** Value */
+            value: number | null;
+            /** Which */
+            which: string;
+        };
+        /**
          * EntryOut
          * @description A line of the trail: when, who, what was done, and of what.
          */
@@ -4444,6 +4546,34 @@ export interface components {
             why: string | null;
         };
         /**
+         * Kind
+         * @description A kind of line as it is asked for: what it is called, what is asked of which one it is, its unit and instrument
+         *     where something is read, its limit in words, the bounds of what can be [degC], what is usually done where it misses,
+         *     and every how many hours it is due.
+         */
+        Kind: {
+            /** Every H */
+            every_h: number | null;
+            /** High */
+            high: number | null;
+            /** Instead */
+            instead: string;
+            /** Instrument */
+            instrument: string | null;
+            /** Kind */
+            kind: string;
+            /** Limit */
+            limit: string | null;
+            /** Low */
+            low: number | null;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string | null;
+            /** Which */
+            which: string;
+        };
+        /**
          * KitchenIn
          * @description A kitchen to be made.
          */
@@ -4871,6 +5001,14 @@ export interface components {
             plan_number: number;
             /** Rehearsal */
             rehearsal: boolean;
+        };
+        /**
+         * LogOut
+         * @description What became of the lines that were sent.
+         */
+        LogOut: {
+            /** Taken */
+            taken: components["schemas"]["TakenOut"][];
         };
         /**
          * LookOut
@@ -7613,6 +7751,27 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * TemperaturesOut
+         * @description The record of some days; what is due by now, what was missed of late and waits for a corrective action, and the
+         *     kinds of lines that can be entered. In a rehearsal simulated readings are in it.
+         */
+        TemperaturesOut: {
+            /** Due */
+            due: string[];
+            /** Entries */
+            entries: components["schemas"]["Entry"][];
+            /** First */
+            first: string;
+            /** Kinds */
+            kinds: components["schemas"]["Kind"][];
+            /** Last */
+            last: string;
+            /** Missing */
+            missing: components["schemas"]["Entry"][];
+            /** Rehearsal */
+            rehearsal: boolean;
+        };
+        /**
          * ThingOut
          * @description Something that a probe can be put into, by its id, and what it is called.
          */
@@ -8100,7 +8259,7 @@ export interface components {
          * @description What of a kitchen can change while somebody else looks at it.
          * @enum {string}
          */
-        What: "formula" | "version" | "rows" | "shelf" | "people" | "service" | "run";
+        What: "formula" | "version" | "rows" | "shelf" | "people" | "service" | "run" | "temperatures";
         /**
          * Window
          * @description How long a jar may act [min from contact], which limit binds, what would move it.
@@ -11496,6 +11655,146 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    temperatures: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                last?: string | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemperaturesOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    log_temperatures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    events: components["schemas"]["RunEvent"][];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    temperature_sheet: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                last?: string | null;
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    temperature_table: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                last?: string | null;
+            };
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
             };
             400: components["responses"]["Refused400"];
             401: components["responses"]["Refused401"];
