@@ -103,7 +103,7 @@ def _day(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str],
 
 
 def _run(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
-    """Tonight's run at a tablet, stopped at a gate; and one that is over, on record."""
+    """Tonight's run at a tablet, stopped at a gate; one that is over, on record, and the temperatures of its day."""
     resize(driver, *TABLET)
     driver.get(f"{address}/{kitchen}/runs")
     page = RunPage(driver, address)
@@ -115,6 +115,9 @@ def _run(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str],
     page.one("[data-run]:last-child a").click()
     page.one("[data-part=record] tr")
     picture("run-record")
+    driver.find_elements(By.CSS_SELECTOR, "[data-part=record] a")[-1].click()
+    page.one("[data-line=chiller]")
+    picture("temperatures")
 
 
 def _people(driver: WebDriver, address: str, kitchen: str, picture: Callable[[str], None]) -> None:
@@ -146,9 +149,7 @@ def main(folder: Path) -> None:
         time.sleep(0.4)  # fades have ended
         driver.save_screenshot(str(folder / f"{name}.png"))
 
-    sign_in = SignInPage(driver, address).open()
-    picture("sign-in")
-    sign_in.enter("mk", "rye-and-caraway")
+    SignInPage(driver, address).open().enter("mk", "rye-and-caraway")
     table = TablePage(driver, address)
     table.sees("main", "Dry brine")
     picture("table")

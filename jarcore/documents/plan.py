@@ -68,7 +68,7 @@ class PlannedStep(TypedDict):
     put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
     begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out; `amounts` is what
     is weighed for it. A wait `rings` where somebody has to come when it is over; what is left `alone` lets go by
-    itself.
+    itself. `batch` is its number where it is of one, by goes of the plate: "2.1".
     """
 
     id: str
@@ -95,6 +95,7 @@ class PlannedStep(TypedDict):
     amounts: list[AmountOf]
     rings: bool
     alone: bool
+    batch: NotRequired[str | None]
 
 
 class JarOnFish(TypedDict):

@@ -27,7 +27,7 @@ DAY_MS = 24 * 60 * MINUTE
 class Entry(TypedDict):
     """One line of the record: when, what kind and which one; what was read [degC], its limit in words, whether it was
     kept (null where it is not known yet), and what was done where it was not; who did it, who signed it, and where the
-    number came from.
+    number came from. What was logged outside any run (`own`) is taken back in the record itself.
     """
 
     id: str
@@ -45,12 +45,13 @@ class Entry(TypedDict):
     signed: str | None
     source: str | None
     instrument: str | None
+    own: bool
 
 
 class Kind(TypedDict):
     """A kind of line as it is asked for: what it is called, what is asked of which one it is, its unit and instrument
     where something is read, its limit in words, the bounds of what can be [degC], what is usually done where it misses,
-    and every how many hours it is due.
+    every how many hours it is due, and what is asked where its bound may be another one here.
     """
 
     kind: str
@@ -63,6 +64,7 @@ class Kind(TypedDict):
     high: float | None
     instead: str
     every_h: float | None
+    meant: str | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -82,11 +84,14 @@ class _Row:
     gate: str
     every_h: float | None
     instead: str
+    meant: str | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Line:
-    """A line before it is written: its event, what kind and which one, and what was read against which bound [degC]."""
+    """A line before it is written: its event, what kind and which one, what was read against which bound [degC], and
+    whether it was logged outside any run (`own`).
+    """
 
     event: Event
     kind: str
@@ -96,6 +101,7 @@ class Line:
     held: bool | None
     action: str | None
     note: str | None = None
+    own: bool = False
 
 
 @cache
@@ -115,6 +121,7 @@ def _rows() -> Mapping[str, _Row]:
             gate=row["gate"],
             every_h=number(row["every_h"]),
             instead=row["instead"],
+            meant=row["meant"] or None,
         )
         for row in rows("temperature_log")
     }
@@ -134,6 +141,7 @@ def kinds() -> list[Kind]:
             "high": row.high,
             "instead": row.instead,
             "every_h": row.every_h,
+            "meant": row.meant,
         }
         for row in _rows().values()
     ]
@@ -160,38 +168,35 @@ def of_run(plan: Plan, events: Sequence[Event], *, rehearsal: bool) -> list[Line
     Parameters: events, as read (each once, the earliest first). What is simulated counts only in a REHEARSAL.
     """
     gates, cooled = _of_gates(plan, events, rehearsal), _cooled(plan, events, rehearsal)
-    return [*gates, *cooled, *of_log(events, rehearsal=rehearsal)]
+    return [*gates, *cooled, *of_log(events, rehearsal=rehearsal, own=False)]
 
 
-def of_log(events: Iterable[Event], *, rehearsal: bool) -> list[Line]:
-    """The lines that were logged by themselves, with what was done since where a limit was missed."""
-    told = list(events)
-    done = _done_since(told)
-    found = []
-    for event in told:
-        row = _rows().get(str(event.says.get("what")))
-        if event.do != LOGGED or row is None or (event.says.get("source") == SIMULATED and not rehearsal):
-            continue
-        value, bound = number_of(event.says.get("value")), number_of(event.says.get("meant")) or row.bound
-        if row.unit is not None and (value is None or _cannot_be(row, value)):
-            continue
-        action = done.get(event.id) or _text(event.says.get("accepted"))
-        held = None if value is None or row.limit == COOLING else _held(row, value, bound)
-        which = _text(event.says.get("note")) or ""
-        found.append(Line(event=event, kind=row.kind, which=which, value=value, bound=bound, held=held, action=action))
-    return found
+def of_log(events: Iterable[Event], *, rehearsal: bool, own: bool = True) -> list[Line]:
+    """The lines that were logged: outside any run (OWN), or beside its gates."""
+    return [line for event in events if event.do == LOGGED and (line := _logged(event, rehearsal, own)) is not None]
 
 
-def _done_since(events: Iterable[Event]) -> dict[str, str | None]:
-    """What was done about a limit that was missed, by the event that missed it."""
-    return {str(one.says.get("event")): _text(one.says.get("note")) for one in events if one.do == ACTED}
+def _logged(event: Event, rehearsal: bool, own: bool) -> Line | None:
+    if fault_of(event.says, rehearsal=rehearsal) is not None:
+        return None
+    row, value = _rows()[str(event.says.get("what"))], number_of(event.says.get("value"))
+    bound = number_of(event.says.get("meant")) or row.bound
+    return Line(
+        event=event,
+        kind=row.kind,
+        which=_text(event.says.get("note")) or "",
+        value=value,
+        bound=bound,
+        held=None if value is None or row.limit == COOLING else _held(row, value, bound),
+        action=_text(event.says.get("accepted")),
+        own=own,
+    )
 
 
 def _of_gates(plan: Plan, events: Sequence[Event], rehearsal: bool) -> Iterator[Line]:
     """What was read at gates, each time that it was."""
     kinds_of = {row.gate: row for row in _rows().values() if row.gate}
     places = {(step["id"], gate["id"]): (step, gate) for step in plan["steps"] for gate in step["gates"]}
-    done = _done_since(events)
     last = {(one.step, one.says.get("gate")): one.id for one in events if one.do == PASSED}
     for event in events:
         row = kinds_of.get(str(event.says.get("gate"))) if event.do == PASSED else None
@@ -209,17 +214,17 @@ def _of_gates(plan: Plan, events: Sequence[Event], rehearsal: bool) -> Iterator[
             held = _held(row, value, bound)
         # What is read again was done something about; what was gone on with says why.
         again = last[event.step, event.says.get("gate")] != event.id
-        action = done.get(event.id) or _text(event.says.get("accepted"))
+        action = _text(event.says.get("accepted"))
         if held is False and action is None and again:
             action = gate["instead"] if gate else row.instead
         yield Line(
             event=event,
             kind=row.kind,
-            which=_which(step, event),
+            which=_which(plan, step, event),
             value=value,
             bound=bound,
             held=held,
-            action=None if held else action,
+            action=action,
         )
 
 
@@ -242,7 +247,7 @@ def _cooled(plan: Plan, events: Sequence[Event], rehearsal: bool) -> Iterator[Li
             if (ended := state.steps[one["id"]].ended) is not None and ended <= event.at
         ]
         if hot:
-            which = _which(step, event)
+            which = _which(plan, step, event)
             off = replace(event, id=f"{event.id}-hot", at=max(hot))
             yield Line(event=off, kind=COOLING, which=which, value=None, bound=None, held=None, action=None)
             cold = replace(event, id=f"{event.id}-cold")
@@ -250,11 +255,20 @@ def _cooled(plan: Plan, events: Sequence[Event], rehearsal: bool) -> Iterator[Li
             yield Line(event=cold, kind=COOLING, which=which, value=value, bound=None, held=None, action=None)
 
 
-def temperature_record(lines: Iterable[Line], zone: tzinfo) -> list[Entry]:
-    """The record, the earliest first: each line once, what cools judged over all its readings."""
+def done_about(events: Iterable[Event]) -> dict[str, str]:
+    """What was done about limits that were missed, as it was said since, by the event that missed it."""
+    said = ((str(one.says.get("event")), _text(one.says.get("note"))) for one in events if one.do == ACTED)
+    return {event: note for event, note in said if note}
+
+
+def temperature_record(lines: Iterable[Line], done: Mapping[str, str], zone: tzinfo) -> list[Entry]:
+    """The record, the earliest first: each line once, what cools judged over all its readings.
+
+    Parameters: done, what was done about lines since, by their events.
+    """
     once = {one.event.id: one for one in lines}
     judged = _cooling(sorted(once.values(), key=lambda one: (one.event.at, one.event.id)))
-    return [_entry(one, zone) for one in judged]
+    return [_entry(one, done.get(one.event.id), zone) for one in judged]
 
 
 def _cooling(lines: Sequence[Line]) -> Iterator[Line]:
@@ -342,17 +356,22 @@ def _limit(row: _Row, bound: float | None) -> str | None:
             return sentence("log/near", bound=bound, slack=row.slack)
 
 
-def _which(step: PlannedStep | None, event: Event) -> str:
+def _which(plan: Plan, step: PlannedStep | None, event: Event) -> str:
+    """Which fish, jar or batch a gate was of."""
     if step is None:
         return event.step or ""
-    return ": ".join(filter(None, (step["course"], step["text"])))
+    course, batch = step["course"] or "", step.get("batch")
+    if batch:
+        return sentence("log/batch", course=course, batch=batch)
+    jar = next((one["name"] for one in plan["windows"] if one["step"] == step["id"]), None)
+    return sentence("log/jar", course=course, jar=jar) if jar else course
 
 
 def _text(value: object) -> str | None:
     return value if isinstance(value, str) and value else None
 
 
-def _entry(line: Line, zone: tzinfo) -> Entry:
+def _entry(line: Line, done: str | None, zone: tzinfo) -> Entry:
     row, says = _rows()[line.kind], line.event.says
     return {
         "id": line.event.id,
@@ -364,10 +383,11 @@ def _entry(line: Line, zone: tzinfo) -> Entry:
         "unit": row.unit,
         "limit": _limit(row, line.bound),
         "held": line.held,
-        "action": line.action,
+        "action": None if line.held else done or line.action,
         "note": line.note,
         "by": line.event.by,
         "signed": _text(says.get("signed")),
         "source": _text(says.get("source")),
         "instrument": _text(says.get("instrument")),
+        "own": line.own,
     }

@@ -209,6 +209,7 @@ def planned(
         "amounts": [_amount(one) for one in block.part.amounts],
         "rings": block.part.do != HOLD,
         "alone": left_alone(task, block.part, portions),
+        "batch": task.batch or None,
         "gates": [] if block.wait else gates_of(task, block.part, portions),
     }
 

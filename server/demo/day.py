@@ -15,6 +15,7 @@ from server.day.services import Made, begin, keep_batch, of_title, save
 from server.demo.people import KITCHEN, PEOPLE
 from server.demo.runs import end as end_runs
 from server.demo.runs import past as past_run
+from server.demo.temperatures import logged
 from server.formulas.selectors import newest_version_of
 from server.runs.selectors import runs
 from server.runs.services import begin as begin_run
@@ -75,6 +76,7 @@ def shift(now: datetime) -> None:
         for days in PAST_DAYS:
             first = _first_plates(there)[1] - timedelta(days=days + 1)
             past_run(kitchen, owner, {**_dated(kitchen, tomorrow, first), "title": PAST_TITLE}, days)
+        logged(kitchen, owner, there)
     for template, first in zip((tonight, tomorrow), _first_plates(there), strict=True):
         found, document = of_title(kitchen, template["title"]), _dated(kitchen, template, first)
         if template is tonight:

@@ -14,7 +14,7 @@ from jarcore.documents.plan import Plan
 from jarcore.documents.run import FORMAT, FORMAT_VERSION
 from jarcore.questions.correct import Corrected, Happened
 from jarcore.questions.declarations import Taste
-from jarcore.run import Record
+from jarcore.run import Kind, Record, kinds
 from jarcore.service import CourseAsItIs
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
@@ -71,13 +71,14 @@ class LiveOut(Schema):
 
 
 class RunOut(LiveOut):
-    """A run opened, with the plan that it began with."""
+    """A run opened, with the plan that it began with, and what can be entered into the temperature record beside it."""
 
     id: int
     service: int | None
     title: str
     began_at: str
     planned: Plan
+    log_kinds: list[Kind]
 
 
 class TakenOut(Schema):
@@ -186,7 +187,7 @@ def begin_run(request: AuthedRequest, kitchen: str, service: int) -> dict[str, A
 def open_run(request: AuthedRequest, kitchen: str, run: int) -> dict[str, Any]:
     """A run with all that happened."""
     found = _find(request, kitchen, run)
-    return {**_item(found), **_live(found, 0, None), "planned": found.planned}
+    return {**_item(found), **_live(found, 0, None), "planned": found.planned, "log_kinds": kinds()}
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/live", response={200: LiveOut}, operation_id="live_run")

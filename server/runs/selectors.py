@@ -9,7 +9,7 @@ from django.conf import settings
 
 from jarcore.documents.plan import PlannedStep
 from jarcore.questions.correct import Happened
-from jarcore.run import Event, Line, Record, events_of, fold, of_run, record
+from jarcore.run import Event, Line, Record, done_about, events_of, fold, of_run, record
 from jarcore.run.fold import OVER
 from jarcore.service import CourseAsItIs, Mends, as_it_is, mends
 from server.accounts.models import Kitchen
@@ -72,14 +72,15 @@ def counts_simulated(run: Run) -> bool:
     return run.rehearsal and settings.REHEARSAL
 
 
-def temperatures_of_runs(kitchen: Kitchen, starts: datetime, ends: datetime) -> list[Line]:
-    """The lines of the temperature record of all runs that may have something between two times."""
+def temperatures_of_runs(kitchen: Kitchen, starts: datetime, ends: datetime) -> tuple[list[Line], dict[str, str]]:
+    """The lines of the temperature record of all runs that may have some between two times, and what was done since."""
     found = Run.objects.of(kitchen).filter(began_at__gte=starts - LONGEST, began_at__lt=ends)
-    return [
-        line
-        for run in found.select_related("kitchen").order_by("began_at")
-        for line in of_run(plan_of(run)[0], _read(run), rehearsal=counts_simulated(run))
-    ]
+    lines, done = list[Line](), dict[str, str]()
+    for run in found.select_related("kitchen").order_by("began_at"):
+        events = _read(run)
+        lines += of_run(plan_of(run)[0], events, rehearsal=counts_simulated(run))
+        done |= done_about(events)
+    return lines, done
 
 
 def mends_of(run: Run, step: str, happened: Happened, at: datetime, initials: str) -> Mends | None:

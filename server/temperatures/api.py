@@ -29,9 +29,11 @@ MOST_DAYS = 92
 
 class TemperaturesOut(Schema):
     """The record of some days; what is due by now, what was missed of late and waits for a corrective action, and the
-    kinds of lines that can be entered. In a rehearsal simulated readings are in it.
+    kinds of lines that can be entered; the time by the clock that all go by [ms since the epoch]. In a rehearsal
+    simulated readings are in it.
     """
 
+    now_ms: int
     first: str
     last: str
     rehearsal: bool
@@ -62,8 +64,10 @@ def read_temperatures(
     """The temperature record of some days; without any of today."""
     mine = kitchen_to_read(request.user, kitchen)
     days = _days(mine, first, last)
-    due, missing = to_be_done(mine, timezone.now())
+    now = timezone.now()
+    due, missing = to_be_done(mine, now)
     return {
+        "now_ms": round(now.timestamp() * 1000),
         "first": days.first.isoformat(),
         "last": days.last.isoformat(),
         "rehearsal": settings.REHEARSAL,

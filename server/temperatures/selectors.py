@@ -6,7 +6,7 @@ from zoneinfo import ZoneInfo
 
 from django.conf import settings
 
-from jarcore.run import Entry, Line, due, events_of, missing, of_log, temperature_record
+from jarcore.run import Entry, done_about, due, events_of, missing, of_log, temperature_record
 from server.accounts.models import Kitchen
 from server.runs.selectors import temperatures_of_runs
 from server.temperatures.models import LogEntry
@@ -45,19 +45,20 @@ def days_of(kitchen: Kitchen, now: datetime, first: date | None, last: date | No
 
 def record_of_days(kitchen: Kitchen, days: Days) -> list[Entry]:
     """The temperature record of some days, the earliest first."""
-    found = temperature_record(_lines(kitchen, days.starts - BEFORE, days.ends), days.zone)
+    found = _record(kitchen, days.starts - BEFORE, days.ends, days.zone)
     return [one for one in found if days.starts <= datetime.fromisoformat(one["at"]) < days.ends]
 
 
 def to_be_done(kitchen: Kitchen, now: datetime) -> tuple[list[str], list[Entry]]:
     """The kinds that are due by now, and what was missed of late and nobody has done anything about."""
-    zone = ZoneInfo(kitchen.settings.time_zone)
-    found = temperature_record(_lines(kitchen, now - LOOKED_BACK, now + BEFORE), zone)
+    found = _record(kitchen, now - LOOKED_BACK, now + BEFORE, ZoneInfo(kitchen.settings.time_zone))
     return due(found, now), missing(found)
 
 
-def _lines(kitchen: Kitchen, starts: datetime, ends: datetime) -> list[Line]:
-    rows = LogEntry.objects.filter(kitchen=kitchen, at__gte=starts, at__lt=ends).order_by("at")
+def _record(kitchen: Kitchen, starts: datetime, ends: datetime, zone: ZoneInfo) -> list[Entry]:
+    # What was done, or taken back, may be said days later.
+    rows = LogEntry.objects.filter(kitchen=kitchen, at__gte=starts, at__lt=ends + LOOKED_BACK).order_by("at")
     own = events_of(rows.values_list("document", flat=True), UTC)
+    lines, done = temperatures_of_runs(kitchen, starts, ends)
     # Where a kitchen is served nothing counts that was played here before.
-    return [*temperatures_of_runs(kitchen, starts, ends), *of_log(own, rehearsal=settings.REHEARSAL)]
+    return temperature_record([*lines, *of_log(own, rehearsal=settings.REHEARSAL)], done | done_about(own), zone)

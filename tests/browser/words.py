@@ -6,7 +6,8 @@ from typing import Any
 
 from tests.web.node import node
 
-TELL = """Promise.all(['', '/people', '/amounts', '/day', '/making', '/run'].map((room) => import('@/words' + room)))
+TELL = """Promise.all(['', '/people', '/amounts', '/day', '/making', '/run', '/temperatures']
+  .map((room) => import('@/words' + room)))
   .then((all) => console.log(JSON.stringify(Object.assign({}, ...all))))"""
 
 
@@ -37,3 +38,4 @@ def catalogue() -> dict[str, Any]:
 
 names, says, terms, people = Words("names"), Words("says"), Words("terms"), Words("people")
 amounts, day, making, run = Words("amounts"), Words("day"), Words("making"), Words("run")
+temperatures = Words("temperatures")

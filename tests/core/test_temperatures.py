@@ -6,7 +6,7 @@ from typing import Any
 from unittest import TestCase
 
 from jarcore.run import events_of
-from jarcore.run.temperatures import due, fault_of, kinds, missing, of_run, temperature_record
+from jarcore.run.temperatures import done_about, due, fault_of, kinds, missing, of_run, temperature_record
 from tests.core import cases
 
 PLAN = json.loads((cases.TABLES / "record_plan.json").read_text(encoding="utf-8"))
@@ -25,7 +25,9 @@ class TemperaturesTest(TestCase):
         for row in cases.table("temperatures"):
             with self.subTest(row["case"], source=row["source"]):
                 events = events_of(json.loads(row["events"]), UTC)
-                found = temperature_record(of_run(PLAN, events, rehearsal=row["rehearsal"] == "1"), UTC)
+                found = temperature_record(
+                    of_run(PLAN, events, rehearsal=row["rehearsal"] == "1"), done_about(events), UTC
+                )
                 self.assertEqual([written(one) for one in found], json.loads(row["lines"]))
                 self.assertEqual(len(missing(found)), int(row["missing"]))
 
@@ -44,7 +46,7 @@ class TemperaturesTest(TestCase):
         often = {one["kind"]: one["every_h"] for one in kinds() if one["every_h"]}
         self.assertEqual(set(due([], AT)), set(often))
         event = {"id": "a", "do": "logged", "at": AT.isoformat(), "what": "chiller", "value": 3, "source": "typed"}
-        found = temperature_record(of_run(PLAN, events_of([event], UTC), rehearsal=False), UTC)
+        found = temperature_record(of_run(PLAN, events_of([event], UTC), rehearsal=False), {}, UTC)
         self.assertNotIn("chiller", due(found, AT + timedelta(hours=11)))
         # Twice a day.
         self.assertIn("chiller", due(found, AT + timedelta(hours=12)))

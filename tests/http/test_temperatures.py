@@ -62,7 +62,12 @@ class TemperaturesTest(RunTest):
         self.assertEqual(self.entries(), [])
         run = self.begun()
         self.send_events(run, self.logged("hot_holding", value=61, note="stock"))
-        self.assertEqual([one["which"] for one in self.entries()], ["stock"])
+        self.assertEqual([(one["which"], one["own"]) for one in self.entries()], [("stock", False)])
+        # What a run missed can be told from here.
+        cooler = self.logged("hot_holding", value=50, note="stock")
+        self.send_events(run, cooler)
+        self.log(self.event("acted", event=cooler["id"], note="Heated through again."))
+        self.assertEqual(self.entries()[-1]["action"], "Heated through again.")
 
     def test_what_cannot_enter_it_is_refused_by_itself(self) -> None:
         sent = [self.logged(), self.logged("weather"), self.logged(value=400), self.event("done", step="a"), {"id": 1}]

@@ -47,6 +47,7 @@ export {
   type Readings,
   readInstruments,
 } from './instruments';
+export { named } from './named';
 export { type News, newest, onNews } from './news';
 export { openedBy, signedInAs } from './person';
 export { POLICY } from './policy';
@@ -82,4 +83,14 @@ export {
   type Sent,
   sendEvents,
 } from './run';
+export {
+  type Days,
+  type LogKind,
+  logTemperatures,
+  type TemperatureLine,
+  type TemperatureRecord,
+  temperatureSheetAt,
+  temperaturesQuery,
+  temperatureTableAt,
+} from './temperatures';
 export type * from './types';

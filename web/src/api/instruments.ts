@@ -10,7 +10,7 @@ export type Instruments = Schemas['PanelOut'];
 /** What a hand does with a simulated instrument. */
 export type Deed = Omit<Schemas['PressIn'], 'run'>;
 
-const QUERY = (run: number) => ({ query: { run } });
+const QUERY = (run?: number) => ({ query: run === undefined ? {} : { run } });
 
 /** The kitchen's instruments, and what of a run they can be put into, as far as that has come. */
 export const instrumentsQuery = (kitchen: string, run: number, last: number) =>
@@ -20,8 +20,8 @@ export const instrumentsQuery = (kitchen: string, run: number, last: number) =>
       taken(api.GET('/api/kitchens/{kitchen}/instruments', { params: { path: { kitchen }, ...QUERY(run) } })),
   });
 
-/** What the instruments say now. */
-export const readInstruments = (kitchen: string, run: number): Promise<Readings> =>
+/** What the instruments say now: those of a run, or such as are always there. */
+export const readInstruments = (kitchen: string, run?: number): Promise<Readings> =>
   taken(
     api.GET('/api/kitchens/{kitchen}/instruments/readings', {
       params: { path: { kitchen }, ...QUERY(run) },

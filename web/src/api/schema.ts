@@ -3379,7 +3379,7 @@ export interface components {
          * Entry
          * @description One line of the record: when, what kind and which one; what was read [degC], its limit in words, whether it was
          *     kept (null where it is not known yet), and what was done where it was not; who did it, who signed it, and where the
-         *     number came from.
+         *     number came from. What was logged outside any run (`own`) is taken back in the record itself.
          */
         Entry: {
             /** Action */
@@ -3402,6 +3402,8 @@ export interface components {
             name: string;
             /** Note */
             note: string | null;
+            /** Own */
+            own: boolean;
             /** Signed */
             signed: string | null;
             /** Source */
@@ -4549,7 +4551,7 @@ export interface components {
          * Kind
          * @description A kind of line as it is asked for: what it is called, what is asked of which one it is, its unit and instrument
          *     where something is read, its limit in words, the bounds of what can be [degC], what is usually done where it misses,
-         *     and every how many hours it is due.
+         *     every how many hours it is due, and what is asked where its bound may be another one here.
          */
         Kind: {
             /** Every H */
@@ -4566,6 +4568,8 @@ export interface components {
             limit: string | null;
             /** Low */
             low: number | null;
+            /** Meant */
+            meant: string | null;
             /** Name */
             name: string;
             /** Unit */
@@ -5879,7 +5883,7 @@ export interface components {
          *     put it there. `press` is what a cook says of it: that it is done, or that it begins; a wait of which nothing is said
          *     begins by itself. `calls` are those who do it or begin it; `must` says that it cannot be left out; `amounts` is what
          *     is weighed for it. A wait `rings` where somebody has to come when it is over; what is left `alone` lets go by
-         *     itself.
+         *     itself. `batch` is its number where it is of one, by goes of the plate: "2.1".
          */
         PlannedStep: {
             /** Active */
@@ -5890,6 +5894,8 @@ export interface components {
             alone: boolean;
             /** Amounts */
             amounts: components["schemas"]["AmountOf"][];
+            /** Batch */
+            batch?: string | null;
             /** Calls */
             calls: string[];
             /** Course */
@@ -6774,7 +6780,7 @@ export interface components {
         };
         /**
          * RunOut
-         * @description A run opened, with the plan that it began with.
+         * @description A run opened, with the plan that it began with, and what can be entered into the temperature record beside it.
          */
         RunOut: {
             /** Began At */
@@ -6795,6 +6801,8 @@ export interface components {
             id: number;
             /** Last */
             last: number;
+            /** Log Kinds */
+            log_kinds: components["schemas"]["Kind"][];
             /** Now Ms */
             now_ms: number;
             plan: components["schemas"]["Plan"] | null;
@@ -7753,7 +7761,8 @@ export interface components {
         /**
          * TemperaturesOut
          * @description The record of some days; what is due by now, what was missed of late and waits for a corrective action, and the
-         *     kinds of lines that can be entered. In a rehearsal simulated readings are in it.
+         *     kinds of lines that can be entered; the time by the clock that all go by [ms since the epoch]. In a rehearsal
+         *     simulated readings are in it.
          */
         TemperaturesOut: {
             /** Due */
@@ -7768,6 +7777,8 @@ export interface components {
             last: string;
             /** Missing */
             missing: components["schemas"]["Entry"][];
+            /** Now Ms */
+            now_ms: number;
             /** Rehearsal */
             rehearsal: boolean;
         };

@@ -163,9 +163,20 @@ function useOwnRights() {
 
 /** Which screen an address leads to, for its help. */
 const screenOf = (route: string): Screen =>
-  (['bench', 'window', 'versions', 'compare', 'you', 'kitchen', 'day', 'ahead', 'runs'] as const).find(
-    (room) => route.includes(`/${room}`),
-  ) ?? 'table';
+  (
+    [
+      'bench',
+      'window',
+      'versions',
+      'compare',
+      'you',
+      'kitchen',
+      'day',
+      'ahead',
+      'runs',
+      'temperatures',
+    ] as const
+  ).find((room) => route.includes(`/${room}`)) ?? 'table';
 
 /** The sign: a jar standing on a table. */
 function Mark() {

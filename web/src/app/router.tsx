@@ -118,6 +118,14 @@ const run = createRoute({
   loader: ({ params }) => runHere(params.kitchen, Number(params.run)),
 }).lazy(() => import('@/screens/run/run').then((d) => d.route));
 
+/** The temperature record, of one day. */
+const temperatures = createRoute({
+  getParentRoute: () => inKitchen,
+  path: '/temperatures',
+  validateSearch: (search: Record<string, unknown>): { day?: string } =>
+    typeof search.day === 'string' && /^\d{4}-\d\d-\d\d$/.test(search.day) ? { day: search.day } : {},
+}).lazy(() => import('@/screens/temperatures').then((d) => d.route));
+
 const ahead = createRoute({ getParentRoute: () => inKitchen, path: '/ahead' }).lazy(() =>
   import('@/screens/day/ahead').then((d) => d.route),
 );
@@ -217,6 +225,7 @@ export const router = createRouter({
       ahead,
       runs,
       run,
+      temperatures,
       formula.addChildren([formulaHome, bench, window, versions]),
       oldBench,
       oldWindow,

@@ -9,7 +9,8 @@ const ANEW: Record<News['changes'][number]['what'], string[]> = {
   shelf: ['shelf'],
   people: ['people', 'session'],
   service: ['services', 'service'],
-  run: ['runs'],
+  run: ['runs', 'temperatures'],
+  temperatures: ['temperatures'],
 };
 
 /** Follows the change feed of a kitchen from a number on; gives why the server is not heard, while it is not. */

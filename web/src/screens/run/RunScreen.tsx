@@ -83,6 +83,8 @@ export function RunScreen() {
       keeper.say(who, { do: 'void', event });
       setSaid(null);
     },
+    // A run that an older page kept says none.
+    logKinds: opened.log_kinds ?? [],
     typed,
   };
   const title = text(document.title) || words.untitled;
@@ -98,7 +100,7 @@ export function RunScreen() {
               {fill(words.over, { at: clockAt(shown.plan.starts_at ?? '', Date.parse(shown.endedAt)) })}
             </p>
             <TakeBack />
-            <RecordTable kitchen={kitchen.slug} run={number} />
+            <RecordTable kitchen={kitchen.slug} run={number} began={opened.began_at} />
           </div>
         ) : (
           <div className="grid min-h-0 grow md:h-[calc(100dvh-8.2rem)] md:grid-cols-[15rem_minmax(0,1fr)] md:grid-rows-1 xl:grid-cols-[17rem_minmax(0,1.15fr)_minmax(0,1fr)]">

@@ -15,7 +15,12 @@ export function RunsScreen() {
   const sorted = [...items.filter((one) => !one.ended_at), ...items.filter((one) => one.ended_at)];
   return (
     <Main title={words.title} className="mx-auto w-full max-w-4xl p-4">
-      <h1 className="text-2xl">{words.title}</h1>
+      <div className="flex flex-wrap items-baseline gap-3">
+        <h1 className="text-2xl">{words.title}</h1>
+        <Link to="/$kitchen/temperatures" params={{ kitchen: kitchen.slug }} className="ml-auto underline">
+          {words.names.temperatures}
+        </Link>
+      </div>
       <p className="text-quiet">{items.length > 0 ? words.listSays : asked.isSuccess && words.none}</p>
       <Trouble words={(asked.error as Problem | null)?.detail} />
       <ul className="mt-4 space-y-2">

@@ -59,6 +59,11 @@ export const help = {
       '“Not yet” says what waiting costs. “Something else” is for what was dropped, burnt, warmer than thought, for more or fewer covers.',
       'Timers go by the clock and by what was said: they ring gently when it is time, hard at the latest. Without a network all goes on.',
     ],
+    temperatures: [
+      'What is read at a gate while it is cooked is in the record by itself: receiving, jars before raw fish, cooling, the core of each batch, the probe wiped. The rest is entered here, or at the tablet.',
+      'Each line is held to its limit. What misses it asks what was done, and stands on top until somebody says so.',
+      'It is signed with your initials. Take it along as a table or on paper.',
+    ],
     ahead: [
       'A jar that was made ahead is drawn from by the services that cook its formula, the oldest first, until its use-by.',
       'The prep list says what is to be done ahead, by shelf and station; the pull list what goes to thaw and is taken out; the order list what is to be bought.',

@@ -27,6 +27,8 @@ export const run = {
     end: 'It is over: end the run',
     more: 'More runs',
     document: 'As a file',
+    temperatures: 'Temperature record',
+    log: 'Temperatures …',
     record: 'On record',
     back: 'Back to the service',
     sound: 'Sound on',

@@ -12,7 +12,7 @@ const MOST = 6;
 
 /** What was said last, each with the way to take it back: an event is never changed, another one voids it. */
 export function Happened() {
-  const { shown, keeper, takeBack, readOnly, courses } = useRun();
+  const { shown, keeper, takeBack, readOnly, courses, logKinds } = useRun();
   const steps = new Map(shown.plan.steps.map((step) => [step.id, step]));
   const last = eventsOf(keeper.written())
     .filter((event) => event.do !== 'void')
@@ -26,6 +26,11 @@ export function Happened() {
       const amounts = steps.get(event.step ?? '')?.amounts ?? [];
       const line = amounts.find((one) => lineOf(one) === event.says.line)?.name;
       return fill(words.weighed, { line: line ?? '', value: grams(event.says.value) });
+    }
+    if (event.do === 'logged') {
+      const kind = logKinds.find((one) => one.kind === what)?.name ?? '';
+      const value = event.says.value;
+      return `${kind} ${event.says.note ?? ''} ${typeof value === 'number' ? fill(words.readOff, { value, unit: named(terms.units, 'degC') }) : ''}`.trim();
     }
     const deed =
       event.do === 'passed'

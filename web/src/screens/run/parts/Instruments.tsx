@@ -2,13 +2,19 @@ import { useState } from 'react';
 import { run as words } from '@/words/run';
 import { isWrong, shows } from '../state/shows';
 import { useReadings } from '../state/useReadings';
+import { LogButton } from './LogButton';
 import { Panel } from './Panel';
 
 /** All instruments at the foot: what they show, what is wrong with them, and whether that is simulated. */
 export function Instruments() {
   const readings = useReadings();
   const [open, setOpen] = useState(false);
-  if (readings.length === 0) return <p className="px-4 py-2 text-base text-quiet">{words.noInstruments}</p>;
+  if (readings.length === 0)
+    return (
+      <p className="flex flex-wrap items-center gap-3 px-4 py-2 text-base text-quiet">
+        {words.noInstruments} <LogButton readings={readings} />
+      </p>
+    );
   const simulated = readings.some((one) => one.simulated);
   return (
     <section
@@ -26,6 +32,7 @@ export function Instruments() {
           </span>
         ))}
         {simulated && <b className="ml-auto text-quiet">{words.simulated}</b>}
+        <LogButton readings={readings} />
         <button
           type="button"
           data-part="panel"

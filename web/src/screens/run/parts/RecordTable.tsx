@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
 import { recordQuery, runDocumentAt } from '@/api';
 import { fill, named, terms } from '@/words';
 import { duration, grams } from '@/words/numbers';
@@ -8,7 +9,7 @@ import { AsItIs } from './AsItIs';
 const clock = (at: string | null) => at?.slice(11, 16) ?? '';
 
 /** A run on record: each step as planned and as it was, and what it came to. */
-export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) {
+export function RecordTable({ kitchen, run, began }: { kitchen: string; run: number; began: string }) {
   const record = useQuery(recordQuery(kitchen, run)).data;
   if (!record) return null;
   const { late_min: late } = record;
@@ -44,6 +45,14 @@ export function RecordTable({ kitchen, run }: { kitchen: string; run: number }) 
         <a className="underline" href={runDocumentAt(kitchen, run)} download>
           {words.names.document}
         </a>
+        <Link
+          to="/$kitchen/temperatures"
+          params={{ kitchen }}
+          search={{ day: began.slice(0, 10) }}
+          className="ml-4 underline"
+        >
+          {words.names.temperatures}
+        </Link>
       </p>
       <table className="w-full border-collapse bg-plate text-left">
         <caption className="sr-only">{words.recordSays}</caption>

@@ -1,5 +1,5 @@
 import { createContext, useContext, useState } from 'react';
-import type { FormulaDocument, PlannedStep } from '@/api';
+import type { FormulaDocument, LogKind, PlannedStep } from '@/api';
 import type { StepState } from '@/run/fold';
 import type { RunKeeper, Saying, Shown } from '@/run/RunKeeper';
 
@@ -25,6 +25,8 @@ export interface OpenedRun {
   /** Say what happened, and what that is called. */
   say: (saying: Saying, called: string) => void;
   takeBack: (event: string) => void;
+  /** What can be entered into the temperature record. */
+  logKinds: readonly LogKind[];
   /** What is typed and not said yet, by where: it outlives the step that stands there. */
   typed: Map<string, string>;
 }
