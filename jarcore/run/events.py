@@ -9,7 +9,7 @@ STARTED, DONE, SKIPPED, NOT_YET = "started", "done", "skipped", "not_yet"
 PASSED, VOID, HAPPENED, ENDED = "passed", "void", "happened", "ended"
 WEIGHED, CORRECTED = "weighed", "corrected"
 WARMER = "warmer"
-LOGGED, ACTED = "logged", "acted"
+LOGGED, ACTED, PHOTOGRAPHED = "logged", "acted", "photographed"
 SIMULATED = "simulated"
 
 

@@ -7,7 +7,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jarcore.documents.plan import Gate, Plan, PlannedStep, Warm
-from jarcore.run.events import CORRECTED, HAPPENED, SKIPPED, WEIGHED, Event, events_of, number_of
+from jarcore.run.events import CORRECTED, HAPPENED, PHOTOGRAPHED, SKIPPED, WEIGHED, Event, events_of, number_of
 from jarcore.run.fold import MINUTE, OVER, GateStanding, GateState, State, fold
 
 
@@ -70,12 +70,22 @@ class Happening(TypedDict):
     says: dict[str, Any]
 
 
+class PhotoOnRecord(TypedDict):
+    """A photo: its name, when, by whom, and of which step where it is of one."""
+
+    photo: str
+    at: str
+    by: str | None
+    text: str | None
+
+
 class Record(TypedDict):
     """A run on record. `open` is how many steps nobody has said anything of; `late_min` how late the last plate was."""
 
     steps: list[StepOnRecord]
     happened: list[Happening]
     mended: list[Mended]
+    photos: list[PhotoOnRecord]
     warm_minutes: list[Warm]
     open: int
     late_min: int | None
@@ -108,6 +118,7 @@ def record(planned: Plan, plan: Plan, written: Iterable[object], zone: tzinfo, *
         "steps": steps,
         "happened": [_happening(one, zone) for one in events if one.do == HAPPENED],
         "mended": [_mended(one, zone) for one in events if one.do == CORRECTED],
+        "photos": [*_photos(events, plan, zone)],
         "warm_minutes": plan["warm_minutes"],
         "open": sum(1 for step in asked if step["active"] and state.steps[step["id"]].standing != OVER),
         "late_min": max(late, default=None),
@@ -170,6 +181,15 @@ def _mended(event: Event, zone: tzinfo) -> Mended:
     course, jar = (_text(event.says.get(name)) for name in ("course", "jar"))
     text = _text(event.says.get("note")) or ""
     return {"at": _written(event.at, zone) or "", "by": event.by, "course": course, "jar": jar, "text": text}
+
+
+def _photos(events: Iterable[Event], plan: Plan, zone: tzinfo) -> Iterator[PhotoOnRecord]:
+    texts = {step["id"]: step["text"] for step in plan["steps"]}
+    for event in events:
+        photo = _text(event.says.get("photo"))
+        if event.do == PHOTOGRAPHED and photo:
+            at = _written(event.at, zone) or ""
+            yield {"photo": photo, "at": at, "by": event.by, "text": texts.get(event.step or "")}
 
 
 def _text(value: object) -> str | None:

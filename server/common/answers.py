@@ -20,6 +20,8 @@ from server.common.problems import CONTENT_TYPE
 
 REF = "#/components/schemas/{model}"
 JSON = "application/json"
+# A file.
+BYTES = {"type": "string", "format": "binary"}
 # A body of events, each as it was said.
 EVENTS = {
     "type": "object",
@@ -103,8 +105,7 @@ def answered(schema: dict[str, Any]) -> dict[str, Any]:
 
 def file_of(kind: str) -> dict[str, Any]:
     """OpenAPI of an answer that is a file."""
-    schema = {"type": "string", "format": "binary"}
-    return {"responses": {200: {"description": "OK", "content": {kind: {"schema": schema}}}}}
+    return {"responses": {200: {"description": "OK", "content": {kind: {"schema": BYTES}}}}}
 
 
 def named(model: str) -> dict[str, Any]:

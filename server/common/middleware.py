@@ -12,6 +12,10 @@ Next = Callable[[HttpRequest], HttpResponse]
 # A body that is refused is still read, up to this, so that the client gets the answer and not a broken pipe.
 DRAINED_BYTES = 64_000_000
 CHUNK = 65_536
+# What is no document may be larger: photos, by how their addresses go on.
+PHOTOS, LARGEST_PHOTO = "/photos/", 2_000_000
+# A draft travels with its revision around it, so a little more than a document may come in.
+AROUND = 4096
 # What no address of ours holds, and no database takes.
 NUL = "\0"
 
@@ -64,14 +68,13 @@ class BodyLimit:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Refuse or pass on."""
         length = int(request.META.get("CONTENT_LENGTH") or 0)
-        # A draft travels with its revision around it, so a little more than a document may come in.
-        if length <= LARGEST_BYTES + 4096:
+        photo = PHOTOS in request.path
+        most = LARGEST_PHOTO if photo else LARGEST_BYTES + AROUND
+        if length <= most:
             return self.get_response(request)
         left = min(length, DRAINED_BYTES)
         while left > 0 and (chunk := request.META["wsgi.input"].read(min(CHUNK, left))):
             left -= len(chunk)
-        return problem(
-            413,
-            "Document too large",
-            f"This is {length / 1e6:.1f} MB; at most {LARGEST_BYTES / 1e6:.0f} MB is read. Split the document.",
-        )
+        what, mend = ("Photo", "Make it smaller.") if photo else ("Document", "Split the document.")
+        text = f"This is {length / 1e6:.1f} MB; at most {most / 1e6:.0f} MB is read. {mend}"
+        return problem(413, f"{what} too large", text)

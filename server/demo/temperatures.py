@@ -8,7 +8,7 @@ from typing import Any
 from server.accounts.models import Kitchen, User
 from server.temperatures.services import log
 
-DAYS = 3
+DAYS = 4
 MORNING, EVENING = 8, 17
 # What the two chillers read, by day and half of it; the last one with its door left open.
 CHILLERS = (("Fish chiller", (2.8, 3.1, 2.9, 3.4, 3.0)), ("Jar chiller", (3.6, 3.9, 3.8, 7.2, 3.7)))
@@ -31,7 +31,7 @@ def _lines(now: datetime) -> Iterator[dict[str, Any]]:
                 value = reads[(2 * back + half) % len(reads)]
                 done = {"accepted": OPEN} if value > max(reads[:3]) + 1 else {}
                 yield _line("chiller", at, note=which, value=value, unit="degC", **done)
-    checked = (now - timedelta(days=DAYS)).replace(hour=MORNING, minute=0, second=0, microsecond=0)
+    checked = (now - timedelta(days=DAYS - 1)).replace(hour=MORNING, minute=0, second=0, microsecond=0)
     yield _line("probe_ice", checked, note="Core probe", value=0.3, unit="degC")
     yield _line("probe_boiling", checked, note="Core probe", value=99.6, unit="degC")
 

@@ -3,6 +3,7 @@
 from dataclasses import asdict
 from datetime import datetime
 from typing import Annotated, Any
+from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from django.http import Http404, HttpResponse
@@ -18,12 +19,12 @@ from jarcore.run import Kind, Record, kinds
 from jarcore.service import CourseAsItIs
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import EVENTS, answered, attachment, body, core_json, named
+from server.common.answers import BYTES, EVENTS, answered, attachment, body, core_json, file_of, named
 from server.common.text import Text
 from server.day.selectors import service_of
 from server.day.services import put_off
-from server.runs import selectors, services
-from server.runs.models import Run
+from server.runs import photos, selectors, services
+from server.runs.models import Photo, Run
 
 router = Router(tags=["runs"])
 
@@ -248,6 +249,43 @@ def run_on_record(request: AuthedRequest, kitchen: str, run: int) -> HttpRespons
     return core_json(selectors.record_of(_find(request, kitchen, run)))
 
 
+class PhotoOut(Schema):
+    """A photo that is kept."""
+
+    id: str
+
+
+@router.put(
+    "/kitchens/{kitchen}/runs/{run}/photos/{photo}",
+    response={200: PhotoOut},
+    operation_id="keep_photo",
+    openapi_extra={"requestBody": {"required": True, "content": {photos.KIND: {"schema": BYTES}}}},
+)
+def keep_photo(request: AuthedRequest, kitchen: str, run: int, photo: UUID) -> dict[str, str]:
+    """Keep a photo of a run under a name of its own, as often as it must be; an event says of what it is."""
+    mine = kitchen_to_write(request.user, kitchen)
+    return {"id": str(photos.keep(mine, request.user, run, photo, request.body).pk)}
+
+
+@router.get("/kitchens/{kitchen}/runs/{run}/photos/{photo}", operation_id="photo", openapi_extra=file_of(photos.KIND))
+def read_photo(request: AuthedRequest, kitchen: str, run: int, photo: UUID) -> HttpResponse:
+    """A photo of a run."""
+    found = Photo.objects.filter(run=_find(request, kitchen, run), pk=photo).first()
+    if found is None:
+        raise Http404
+    return HttpResponse(bytes(found.content), content_type=photos.KIND)
+
+
+@router.get(
+    "/kitchens/{kitchen}/runs/{run}/photos", operation_id="run_with_photos", openapi_extra=file_of("application/zip")
+)
+def export_with_photos(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
+    """A run as an open document, with its photos beside it, as a ZIP."""
+    found = _find(request, kitchen, run)
+    written = photos.packed(core_json(_document(found)).content, found)
+    return attachment(HttpResponse(written, content_type="application/zip"), f"run-{found.pk}.zip")
+
+
 @router.get(
     "/kitchens/{kitchen}/runs/{run}/document",
     operation_id="run_document",
@@ -256,7 +294,11 @@ def run_on_record(request: AuthedRequest, kitchen: str, run: int) -> HttpRespons
 def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """A run as an open document."""
     found = _find(request, kitchen, run)
-    written = {
+    return attachment(core_json(_document(found)), f"run-{found.pk}.json")
+
+
+def _document(found: Run) -> dict[str, Any]:
+    return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
         "title": found.title,
@@ -268,4 +310,3 @@ def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
         "plan": selectors.plan_of(found)[0],
         "events": selectors.events_after(found),
     }
-    return attachment(core_json(written), f"run-{found.pk}.json")

@@ -62,6 +62,19 @@ class Run(models.Model):
         return f"{self.title} · run {self.pk}"
 
 
+class Photo(models.Model):
+    """A photo of a run, as it was made anew here: nothing but the picture. An event says of what it is."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    run = models.ForeignKey(Run, on_delete=models.CASCADE, related_name="photos")
+    content = models.BinaryField()
+    kept_at = models.DateTimeField(auto_now_add=True)
+    signed_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
+
+    def __str__(self) -> str:
+        return f"{self.run_id} · photo {self.pk}"
+
+
 class RunEvent(models.Model):
     """One thing that happened, as it was sent and when it was kept. The database takes more of them and changes none.
 

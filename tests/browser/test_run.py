@@ -25,7 +25,8 @@ RECEIVE, TRIM, CONTACT = "zander.receive", "zander.trim", "zander.brine.put-on.c
 # A few minutes before the first step of the evening.
 BEFORE = datetime.fromisoformat(f"{DAY_AHEAD}T16:20{OFFSET_AHEAD}")
 # What is pressed or typed into with wet hands, and is lower than a finger needs.
-LOW = """return [...document.querySelectorAll('main button, main input, main a, main summary')]
+LOW = """return [...document.querySelectorAll(
+  'main button, main input:not([type=file]), main label:has([type=file]), main a, main summary')]
   .filter((one) => one.offsetParent && one.getBoundingClientRect().height < 43.5).map((one) => one.textContent)"""
 WIDER = "return document.documentElement.scrollWidth - document.documentElement.clientWidth"
 

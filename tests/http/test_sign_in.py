@@ -207,6 +207,7 @@ class StrangerTest(DoorTest):
                 .replace("{jar}", "1")
                 .replace("{person}", str(self.cook.pk))
                 .replace("{handle}", str(uuid4()))
+                .replace("{photo}", str(uuid4()))
             )
             for method in operations:
                 body = {**BODY, "person": self.cook.pk, "document": zander(), **zander()}

@@ -6,6 +6,7 @@ import { eventsOf } from '@/run/events';
 import { fold, nextOf, toDo } from '@/run/fold';
 import { forgetRuns, keeperOf, sendRuns } from '@/run/keepers';
 import { keptRun } from '@/run/kept';
+import { UnsentPhotos } from '@/run/photos';
 import { RunClock } from '@/run/RunClock';
 import { RunKeeper } from '@/run/RunKeeper';
 import { tablet } from '@/run/tablet';
@@ -105,7 +106,7 @@ const sent = () =>
 beforeEach(async () => {
   forgetRuns();
   const here = await tablet();
-  await Promise.all([here.clear('events'), here.clear('runs')]);
+  await Promise.all([here.clear('events'), here.clear('photos'), here.clear('runs')]);
   mock.timers.reset();
   mock.timers.enable({ apis: ['setTimeout', 'Date'], now: at('16:06:00') });
   localStorage.clear();
@@ -114,7 +115,12 @@ beforeEach(async () => {
 });
 
 test('what is said is shown at once, and kept until the server has it', async () => {
-  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const keeper = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   const id = keeper.say('OT', { do: 'done', step: 'receive' });
   assert.equal(keeper.snapshot().state.steps.get('receive')?.standing, 'over');
   await settled();
@@ -123,7 +129,12 @@ test('what is said is shown at once, and kept until the server has it', async ()
   // The page is closed and opened again: it is there yet, and is sent once.
   keeper.stop();
   server.says((asked) => json(200, answer(asked.body?.events ?? [])));
-  const again = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const again = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   await settled();
   assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
   assert.deepEqual(
@@ -137,7 +148,12 @@ test('what is said is shown at once, and kept until the server has it', async ()
 });
 
 test('the server is asked again by itself, and what is said meanwhile follows in order', async () => {
-  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const keeper = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   keeper.say('ES', { do: 'done', step: 'put-on' });
@@ -158,6 +174,7 @@ test('a clock that is off is measured, and each event says by how much', async (
     'galley',
     opened({ now_ms: Date.now() + 3_600_000 }),
     new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
   );
   assert.equal(clock(keeper.now()), '17:06');
   keeper.say('OT', { do: 'done', step: 'receive' });
@@ -173,7 +190,12 @@ test('what another tablet said comes in, and an answer that was overtaken brings
     json(200, answer([theirs], { plan_number: 3, plan: newer })),
     json(200, answer([theirs], { plan_number: 2, plan })),
   );
-  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const keeper = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   await keeper.news();
   assert.equal(keeper.snapshot().state.steps.get('receive')?.by, 'OT');
   await keeper.news();
@@ -181,7 +203,12 @@ test('what another tablet said comes in, and an answer that was overtaken brings
 });
 
 test('what one has said is never sent in the name of whoever comes next', async () => {
-  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const keeper = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   openedBy(8);
@@ -219,7 +246,12 @@ test('a tablet without room says so, and goes on', async () => {
     throw new DOMException('no room', 'QuotaExceededError');
   });
   server.says(problem(503));
-  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const keeper = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   assert.deepEqual([keeper.snapshot().keeps, keeper.snapshot().unsent], [false, 1]);
@@ -234,8 +266,13 @@ test('a tablet without room says so, and goes on', async () => {
 test('what an older build kept is sent, and two pages of one tablet keep what both say', async () => {
   const before = event('00000000-0000-4000-8000-000000000001', 'done', '16:05:00', { step: 'receive' });
   localStorage.setItem('jar-table/run/7/galley/4', JSON.stringify([before]));
-  const one = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
-  const other = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const one = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4), new UnsentPhotos('galley', 4));
+  const other = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   await settled();
   assert.equal(localStorage.getItem('jar-table/run/7/galley/4'), null);
   one.say('OT', { do: 'done', step: 'put-on' });
@@ -250,7 +287,12 @@ test('what an older build kept is sent, and two pages of one tablet keep what bo
 
 test('a run opens as this tablet knew it last, and its time goes on', async () => {
   server.says((asked) => json(200, answer(asked.body?.events ?? [], { now_ms: Date.now() + 60_000 })));
-  const keeper = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4));
+  const keeper = new RunKeeper(
+    'galley',
+    opened(),
+    new UnsentEvents('galley', 4),
+    new UnsentPhotos('galley', 4),
+  );
   keeper.say('OT', { do: 'done', step: 'receive' });
   await passed(2000);
   keeper.stop();
@@ -258,7 +300,7 @@ test('a run opens as this tablet knew it last, and its time goes on', async () =
   const kept = await keptRun('galley', 4);
   assert.ok(kept);
   assert.equal(kept.events.length, 1);
-  const again = new RunKeeper('galley', kept, new UnsentEvents('galley', 4));
+  const again = new RunKeeper('galley', kept, new UnsentEvents('galley', 4), new UnsentPhotos('galley', 4));
   assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
   assert.equal(clock(again.now()), '16:17');
   assert.equal(clock(again.snapshot().heardAt), '16:07');
@@ -280,4 +322,30 @@ test('a clock that is set back goes on steadily, one that leaps ahead may have s
   assert.deepEqual([clock(here.now()), here.jumped], ['17:36', true]);
   here.set(at('17:37:00'), Date.now(), 60);
   assert.deepEqual([clock(here.now()), here.jumped], ['17:37', false]);
+});
+
+test('a photo waits on the tablet until the server has it, and one that it never takes is told', async () => {
+  const keeper = keeperOf('galley', opened());
+  keeper.photograph('OT', new Blob(['1'], { type: 'image/jpeg' }), { do: 'photographed', step: 'receive' });
+  await settled();
+  assert.equal(keeper.snapshot().unsent, 2);
+  forgetRuns();
+  server.says((asked) =>
+    asked.method === 'PUT' ? json(200, { id: 'a' }) : json(200, answer(asked.body?.events ?? [])),
+  );
+  const again = keeperOf('galley', opened());
+  await settled();
+  await passed(2000);
+  const put = server.asked.filter(({ method }) => method === 'PUT').at(-1);
+  assert.equal(put?.path.split('/').at(-1), sent().at(-1)?.[0]?.photo);
+  assert.equal(put?.headers.get('content-type'), 'image/jpeg');
+  assert.equal(again.snapshot().unsent, 0);
+  server.says((asked) =>
+    asked.method === 'PUT'
+      ? problem(422, { detail: 'no photo' })
+      : json(200, answer(asked.body?.events ?? [])),
+  );
+  again.photograph('OT', new Blob(['1'], { type: 'image/jpeg' }), { do: 'photographed' });
+  await passed(2000);
+  assert.deepEqual([again.snapshot().unsent, again.snapshot().told], [0, ['no photo']]);
 });

@@ -110,6 +110,16 @@ export async function posted(path: string, body: unknown): Promise<unknown> {
   return answer;
 }
 
+/** Put a file at an address; throws a Problem where it is not taken. */
+export async function put(path: string, file: Blob): Promise<void> {
+  const response = await patient(path, {
+    method: 'PUT',
+    body: file,
+    headers: { 'Content-Type': file.type, ...ours() },
+  });
+  if (!response.ok) throw problemOf(response.status, await response.json().catch(() => undefined));
+}
+
 /** An answer that is an error, as a Problem. */
 function problemOf(status: number, body: unknown): Problem {
   const { title, detail } = (body && typeof body === 'object' ? body : {}) as {

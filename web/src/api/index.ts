@@ -69,6 +69,8 @@ export {
   liveRun,
   type Mends,
   mendsQuery,
+  photoAt,
+  photosAt,
   putOffQuery,
   type ReadingChange,
   type RunEvent,
@@ -82,6 +84,7 @@ export {
   runsQuery,
   type Sent,
   sendEvents,
+  sendPhoto,
 } from './run';
 export {
   type Days,

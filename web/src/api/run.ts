@@ -1,5 +1,5 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import { api, taken } from './client';
+import { api, put, taken } from './client';
 import type { components } from './schema';
 
 type Schemas = components['schemas'];
@@ -127,6 +127,16 @@ export const asItIsQuery = (kitchen: string, run: number, last: number, plan: nu
     queryFn: () =>
       taken(api.GET('/api/kitchens/{kitchen}/runs/{run}/as-it-is', { params: { path: { kitchen, run } } })),
   });
+
+/** Where a photo of a run is, and where all of them are to be had beside its document. */
+export const photoAt = (kitchen: string, run: number, photo: string): string =>
+  `/api/kitchens/${kitchen}/runs/${run}/photos/${photo}`;
+export const photosAt = (kitchen: string, run: number): string =>
+  `/api/kitchens/${kitchen}/runs/${run}/photos`;
+
+/** Have a photo kept under a name of its own. */
+export const sendPhoto = (kitchen: string, run: number, photo: string, file: Blob): Promise<void> =>
+  put(photoAt(kitchen, run, photo), file);
 
 /** Where a run is to be had as an open document. */
 export const runDocumentAt = (kitchen: string, run: number): string =>

@@ -1369,6 +1369,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/runs/{run}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export With Photos
+         * @description A run as an open document, with its photos beside it, as a ZIP.
+         */
+        get: operations["run_with_photos"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen}/runs/{run}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Photo
+         * @description A photo of a run.
+         */
+        get: operations["photo"];
+        /**
+         * Keep Photo
+         * @description Keep a photo of a run under a name of its own, as often as it must be; an event says of what it is.
+         */
+        put: operations["keep_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/runs/{run}/record": {
         parameters: {
             query?: never;
@@ -5785,6 +5829,28 @@ export interface components {
             name: string;
         };
         /**
+         * PhotoOnRecord
+         * @description A photo: its name, when, by whom, and of which step where it is of one.
+         */
+        PhotoOnRecord: {
+            /** At */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Photo */
+            photo: string;
+            /** Text */
+            text: string | null;
+        };
+        /**
+         * PhotoOut
+         * @description A photo that is kept.
+         */
+        PhotoOut: {
+            /** Id */
+            id: string;
+        };
+        /**
          * Phrase
          * @description A line out of words: what was understood and what not, what it may mean instead, what is missing in words.
          *
@@ -6324,6 +6390,8 @@ export interface components {
             mended: components["schemas"]["Mended"][];
             /** Open */
             open: number;
+            /** Photos */
+            photos: components["schemas"]["PhotoOnRecord"][];
             /** Steps */
             steps: components["schemas"]["StepOnRecord"][];
             /** Warm Minutes */
@@ -11017,6 +11085,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    run_with_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+                run: number;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
                 };
             };
             400: components["responses"]["Refused400"];

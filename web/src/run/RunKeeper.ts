@@ -9,11 +9,13 @@ import {
   type RunEvent,
   type RunOpened,
   sendEvents,
+  sendPhoto,
   signedInAs,
 } from '@/api';
 import { eventsOf } from './events';
 import { fold, type State } from './fold';
 import { keepRun, type Opened } from './kept';
+import type { UnsentPhotos } from './photos';
 import { RunClock } from './RunClock';
 import type { UnsentEvents } from './unsent';
 
@@ -26,7 +28,7 @@ export interface Shown {
   state: State;
   /** What is otherwise by the last plan, in words. */
   changed: string[];
-  /** How many events wait to be sent. */
+  /** How many events and photos wait to be sent. */
   unsent: number;
   /** Why the server is not heard, while it is not; and when it was last, by its clock [ms since the epoch]. */
   problem: Problem | null;
@@ -53,10 +55,12 @@ export class RunKeeper {
   private readonly kitchen: string;
   private readonly run: number;
   private readonly store: UnsentEvents;
+  private readonly photoStore: UnsentPhotos;
   /** Whose words these are: nobody else's session sends them. */
   private readonly person = signedInAs();
   private readonly events = new Map<string, RunEvent>();
   private waiting: RunEvent[] = [];
+  private readonly photos = new Map<string, Blob>();
   private last: number;
   private live: Live & Pick<Shown, 'plan' | 'document'>;
   private heardAt: number;
@@ -73,11 +77,12 @@ export class RunKeeper {
   private readonly ready: Promise<void>;
   private keeping: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(kitchen: string, opened: Opened, store: UnsentEvents) {
+  constructor(kitchen: string, opened: Opened, store: UnsentEvents, photoStore: UnsentPhotos) {
     this.kitchen = kitchen;
     this.opened = opened;
     this.run = opened.id;
     this.store = store;
+    this.photoStore = photoStore;
     this.last = opened.last;
     this.live = { ...opened, plan: opened.plan ?? opened.planned, document: opened.document ?? {} };
     this.heardAt = opened.heard_ms ?? opened.now_ms;
@@ -96,8 +101,13 @@ export class RunKeeper {
     const before = await this.store.read();
     const known = new Set([...this.events.keys(), ...this.waiting.map(({ id }) => id)]);
     this.waiting = [...before.filter(({ id }) => !known.has(id)), ...this.waiting];
-    if (this.waiting.length > 0) this.tell();
+    for (const [id, photo] of await this.photoStore.read()) this.photos.set(id, photo);
+    if (this.isUnsent) this.tell();
     await this.send();
+  }
+
+  private get isUnsent(): boolean {
+    return this.waiting.length + this.photos.size > 0;
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -133,10 +143,25 @@ export class RunKeeper {
     };
     this.waiting = [...this.waiting, event];
     this.tell();
-    void this.store.add(event).then(() => this.shown.keeps !== this.store.keeps && this.tell());
+    void this.store.add(event).then(() => this.shown.keeps !== this.keeps && this.tell());
     void this.send();
     return id;
   }
+
+  /** Somebody has taken a photo: it is kept here, and sent when it can be; the name of what is said of it. */
+  photograph(who: string | null, photo: Blob, saying: Saying): string {
+    const id = named();
+    this.photos.set(id, photo);
+    void this.photoStore.add(id, photo).then(() => this.shown.keeps !== this.keeps && this.tell());
+    return this.say(who, { ...saying, photo: id });
+  }
+
+  private get keeps(): boolean {
+    return this.store.keeps && this.photoStore.keeps;
+  }
+
+  /** Whether a photo waits to be sent. */
+  readonly waitsHere = (photo: string): boolean => this.photos.has(photo);
 
   /** Everything that was said, sent or not. */
   readonly written = (): RunEvent[] => [...this.events.values(), ...this.waiting];
@@ -151,7 +176,7 @@ export class RunKeeper {
   async flush(): Promise<boolean> {
     await this.ready;
     await this.send();
-    return this.waiting.length === 0;
+    return !this.isUnsent;
   }
 
   /** Nothing of it is heard or tried any more; what was not sent stays in the browser's store. */
@@ -177,7 +202,7 @@ export class RunKeeper {
 
   /** Send what waits; whoever asks while something is on its way waits for that. */
   private async send(): Promise<void> {
-    if (this.waiting.length === 0 || signedInAs() !== this.person) return;
+    if (!this.isUnsent || signedInAs() !== this.person) return;
     this.sending ??= this.sendAll().finally(() => {
       this.sending = null;
     });
@@ -187,6 +212,8 @@ export class RunKeeper {
   private async sendAll(): Promise<void> {
     try {
       while (this.waiting.length > 0 && signedInAs() === this.person) await this.sendSome();
+      for (const [id, photo] of [...this.photos])
+        if (signedInAs() === this.person) await this.sendOne(id, photo);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.problem = error;
@@ -207,6 +234,21 @@ export class RunKeeper {
     this.waiting = this.waiting.filter(({ id }) => !sent.has(id));
     void this.store.remove([...sent].map(String));
     this.meet(answer, asked);
+  }
+
+  /** One photo goes; one that the server never takes is told, and waits no longer. */
+  private async sendOne(id: string, photo: Blob): Promise<void> {
+    try {
+      await sendPhoto(this.kitchen, this.run, id, photo);
+      this.again.done();
+      this.problem = null;
+    } catch (error) {
+      if (!(error instanceof Problem) || !NEVER.includes(error.status)) throw error;
+      this.told = [error.detail];
+    }
+    this.photos.delete(id);
+    void this.photoStore.remove(id);
+    this.tell();
   }
 
   private get known() {
@@ -255,11 +297,11 @@ export class RunKeeper {
       planNumber: this.live.plan_number,
       state: fold(plan, eventsOf(this.written()), this.live.rehearsal),
       changed: this.live.changed,
-      unsent: this.waiting.length,
+      unsent: this.waiting.length + this.photos.size,
       problem: this.problem,
       heardAt: this.heardAt,
       told: this.told,
-      keeps: this.store.keeps,
+      keeps: this.keeps,
       jumped: this.clock.jumped,
       endedAt: this.live.ended_at,
       rehearsal: this.live.rehearsal,
@@ -269,5 +311,7 @@ export class RunKeeper {
 }
 
 const MOST_AT_ONCE = 200;
+/** What a photo is answered that is never taken. */
+const NEVER = [404, 409, 413, 422];
 /** It is kept on the tablet so long after something of it changed [ms]. */
 const KEEP_MS = 1000;

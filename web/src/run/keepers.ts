@@ -1,4 +1,5 @@
 import type { Opened } from './kept';
+import { UnsentPhotos } from './photos';
 import { RunKeeper } from './RunKeeper';
 import { UnsentEvents } from './unsent';
 
@@ -9,7 +10,12 @@ export function keeperOf(kitchen: string, opened: Opened): RunKeeper {
   const key = `${kitchen}/${opened.id}`;
   let keeper = keepers.get(key);
   if (!keeper) {
-    keeper = new RunKeeper(kitchen, opened, new UnsentEvents(kitchen, opened.id));
+    keeper = new RunKeeper(
+      kitchen,
+      opened,
+      new UnsentEvents(kitchen, opened.id),
+      new UnsentPhotos(kitchen, opened.id),
+    );
     keepers.set(key, keeper);
   }
   return keeper;

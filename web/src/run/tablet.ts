@@ -20,8 +20,15 @@ export interface KeptRun {
   seen: number;
 }
 
+/** A photo that waits to be sent. */
+interface WaitingPhoto extends Omit<Waiting, 'event'> {
+  id: string;
+  photo: Blob;
+}
+
 interface Tablet extends DBSchema {
   events: { key: [number, string, number, string]; value: Waiting };
+  photos: { key: [number, string, number, string]; value: WaitingPhoto };
   runs: { key: [number, string, number]; value: KeptRun };
   sessions: { key: number; value: Session };
 }
@@ -36,6 +43,7 @@ export function tablet(): Promise<IDBPDatabase<Tablet>> {
   opening ??= openDB<Tablet>(NAME, VERSION, {
     upgrade(made) {
       made.createObjectStore('events', { keyPath: ['person', 'kitchen', 'run', 'event.id'] });
+      made.createObjectStore('photos', { keyPath: ['person', 'kitchen', 'run', 'id'] });
       made.createObjectStore('runs', { keyPath: ['person', 'kitchen', 'run'] });
       made.createObjectStore('sessions');
     },

@@ -79,6 +79,8 @@ export function RunScreen() {
     readOnly,
     said,
     say: (saying, called) => setSaid({ event: keeper.say(who, saying), called, at: keeper.now() }),
+    photograph: (photo, saying, called) =>
+      setSaid({ event: keeper.photograph(who, photo, saying), called, at: keeper.now() }),
     takeBack: (event) => {
       keeper.say(who, { do: 'void', event });
       setSaid(null);

@@ -12,6 +12,7 @@ import { notIn } from '../state/weights';
 import { allPassed, Gates } from './Gates';
 import { MendJar } from './MendJar';
 import { NotYet } from './NotYet';
+import { PhotoButton } from './PhotoButton';
 import { SomethingElse } from './SomethingElse';
 import { WeighIn } from './WeighIn';
 
@@ -62,7 +63,7 @@ function Beside({ what, dark, onPress }: { what: Asked['what']; dark: boolean; o
       type="button"
       data-part={what}
       onClick={onPress}
-      className={`min-h-14 w-full rounded-plate border-2 px-3 text-xl font-semibold ${what === 'mend' ? 'col-span-2' : ''} ${dark ? 'border-on-kelp/60' : 'mt-2 border-edge bg-plate text-ink'}`}
+      className={`min-h-14 w-full rounded-plate border-2 px-3 text-xl font-semibold ${dark ? 'border-on-kelp/60' : 'mt-2 border-edge bg-plate text-ink'}`}
     >
       {BESIDE[what]}
     </button>
@@ -85,6 +86,7 @@ function Step({ step, waits, ask }: StepProps) {
   const button = begins && step.do === 'side' ? words.begun.side : named(words.done, step.do);
   const due = useDue(step);
   const deed = deedOf(step);
+  const mends = step.jar !== null && step.course !== null;
   // While something is to be weighed that is the next thing to press, and the big button steps back.
   const strong = due.soon && notIn(shown, step).length === 0;
   return (
@@ -137,9 +139,8 @@ function Step({ step, waits, ask }: StepProps) {
           <div className="mt-2 grid grid-cols-2 gap-2">
             <Beside what="not-yet" dark={!due.soon} onPress={() => ask({ what: 'not-yet', step })} />
             <Beside what="else" dark={!due.soon} onPress={() => ask({ what: 'else', step })} />
-            {step.jar !== null && step.course !== null && (
-              <Beside what="mend" dark={!due.soon} onPress={() => ask({ what: 'mend', step })} />
-            )}
+            {mends && <Beside what="mend" dark={!due.soon} onPress={() => ask({ what: 'mend', step })} />}
+            <PhotoButton step={step} dark={!due.soon} wide={!mends} />
           </div>
         </>
       )}

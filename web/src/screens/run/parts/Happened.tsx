@@ -1,3 +1,4 @@
+import { photoAt } from '@/api';
 import { eventsOf, type Told } from '@/run/events';
 import { fill, named, terms } from '@/words';
 import { grams } from '@/words/numbers';
@@ -12,7 +13,7 @@ const MOST = 6;
 
 /** What was said last, each with the way to take it back: an event is never changed, another one voids it. */
 export function Happened() {
-  const { shown, keeper, takeBack, readOnly, courses, logKinds } = useRun();
+  const { kitchen, run, shown, keeper, takeBack, readOnly, courses, logKinds } = useRun();
   const steps = new Map(shown.plan.steps.map((step) => [step.id, step]));
   const last = eventsOf(keeper.written())
     .filter((event) => event.do !== 'void')
@@ -49,6 +50,20 @@ export function Happened() {
           <li key={event.id} className="flex items-center gap-3 border-t border-line py-1 text-base">
             <b>{clockAt(shown.plan.starts_at ?? '', event.at)}</b>
             <span className="min-w-0 grow truncate">{called(event)}</span>
+            {event.says.photo &&
+              (keeper.waitsHere(event.says.photo) ? (
+                <span className="text-quiet">{words.photoWaits}</span>
+              ) : (
+                <img
+                  src={photoAt(kitchen, run, event.says.photo)}
+                  alt={fill(words.photoOf, {
+                    what: called(event),
+                    at: clockAt(shown.plan.starts_at ?? '', event.at),
+                  })}
+                  loading="lazy"
+                  className="size-12 rounded-control object-cover"
+                />
+              ))}
             {event.by && <span>{event.by}</span>}
             {!readOnly && (
               <button

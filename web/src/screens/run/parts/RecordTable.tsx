@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import { recordQuery, runDocumentAt } from '@/api';
+import { photoAt, photosAt, recordQuery, runDocumentAt } from '@/api';
 import { fill, named, terms } from '@/words';
 import { duration, grams } from '@/words/numbers';
 import { run as words } from '@/words/run';
@@ -45,6 +45,11 @@ export function RecordTable({ kitchen, run, began }: { kitchen: string; run: num
         <a className="underline" href={runDocumentAt(kitchen, run)} download>
           {words.names.document}
         </a>
+        {record.photos.length > 0 && (
+          <a className="ml-4 underline" href={photosAt(kitchen, run)} download>
+            {words.names.photos}
+          </a>
+        )}
         <Link
           to="/$kitchen/temperatures"
           params={{ kitchen }}
@@ -54,6 +59,22 @@ export function RecordTable({ kitchen, run, began }: { kitchen: string; run: num
           {words.names.temperatures}
         </Link>
       </p>
+      {record.photos.length > 0 && (
+        <ul className="flex flex-wrap gap-2" data-part="photos">
+          {record.photos.map((one) => (
+            <li key={one.photo}>
+              <a href={photoAt(kitchen, run, one.photo)} target="_blank" rel="noreferrer">
+                <img
+                  src={photoAt(kitchen, run, one.photo)}
+                  alt={fill(words.photoOf, { what: one.text ?? words.names.record, at: clock(one.at) })}
+                  loading="lazy"
+                  className="h-28 rounded-plate"
+                />
+              </a>
+            </li>
+          ))}
+        </ul>
+      )}
       <table className="w-full border-collapse bg-plate text-left">
         <caption className="sr-only">{words.recordSays}</caption>
         <thead>

@@ -25,6 +25,8 @@ export interface OpenedRun {
   /** Say what happened, and what that is called. */
   say: (saying: Saying, called: string) => void;
   takeBack: (event: string) => void;
+  /** Keep a photo, and say of what it is. */
+  photograph: (photo: Blob, saying: Saying, called: string) => void;
   /** What can be entered into the temperature record. */
   logKinds: readonly LogKind[];
   /** What is typed and not said yet, by where: it outlives the step that stands there. */
