@@ -8,7 +8,7 @@ core.report()
 plans.report()
 worst.report()
 if len(sys.argv) > 1:
-    from speed import keystroke, lists, load, runs, screens
+    from speed import keystroke, kills, lists, load, runs, screens
 
     load.report(sys.argv[1].rstrip("/"))
     screens.report(sys.argv[1].rstrip("/"))
@@ -16,3 +16,4 @@ if len(sys.argv) > 1:
     keystroke.report_drag()
     lists.report(sys.argv[1].rstrip("/"))
     runs.report(sys.argv[1].rstrip("/"))
+    kills.report()

@@ -4,6 +4,7 @@ import multiprocessing.util
 import os
 import shutil
 import tempfile
+from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
@@ -34,15 +35,15 @@ _drivers: dict[int, webdriver.Chrome] = {}
 _stops: dict[str, multiprocessing.util.Finalize] = {}
 
 
-def chrome(fresh: bool = False) -> webdriver.Chrome:
-    """This process's browser; FRESH gives one more, which the caller quits."""
+def chrome(fresh: bool = False, profile: Path | None = None) -> webdriver.Chrome:
+    """This process's browser; FRESH gives one more, which the caller quits; a PROFILE that is given outlives it."""
     if not fresh and os.getpid() in _drivers:
         return _drivers[os.getpid()]
     os.environ["SE_OFFLINE"] = "true"
-    profile = tempfile.mkdtemp(prefix="jar-chrome-")
+    own = tempfile.mkdtemp(prefix="jar-chrome-") if profile is None else None
     options = webdriver.ChromeOptions()
     options.binary_location = "/usr/bin/chromium"
-    for flag in (*FLAGS, f"--user-data-dir={profile}"):
+    for flag in (*FLAGS, f"--user-data-dir={own or profile}"):
         options.add_argument(flag)
     options.add_argument("--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost")
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
@@ -53,7 +54,8 @@ def chrome(fresh: bool = False) -> webdriver.Chrome:
 
     def stop() -> None:
         driver.quit()
-        shutil.rmtree(profile, ignore_errors=True)
+        if own:
+            shutil.rmtree(own, ignore_errors=True)
 
     # Called once, by whoever comes first: the caller of a fresh one, or the end of the process.
     _stops[driver.session_id] = multiprocessing.util.Finalize(None, stop, exitpriority=10)

@@ -17,9 +17,12 @@ from unittest import TestCase
 
 from server.config.testing import TakesLong
 from tests.running.checkout import Checkout, free_port, until
+from tests.running.evening import killed
 from tests.running.proxy import Proxy
 
 SUPERVISOR, WEB, WORKER = ("tools/supervisor.py",), (".venv/bin/gunicorn",), ("manage.py", "work")
+# So often it is killed, at moments that a seed draws; ./jar speed does it two hundred times.
+MOMENTS, SEED = 10, 7
 
 
 class RunningTest(TakesLong, TestCase):
@@ -83,6 +86,11 @@ class DemoTest(RunningTest):
 
         with self.subTest("behind the shipped proxy"):
             self.behind_the_proxy()
+
+        with self.subTest("killed at ten moments in the middle of a run, nothing acknowledged is lost"):
+            many, lost = killed(here, MOMENTS, SEED)
+            self.assertGreater(many, MOMENTS)
+            self.assertEqual(lost, [])
 
         with self.subTest("the web server's master is killed"):
             before = here.processes(*WEB)

@@ -70,7 +70,7 @@ export function Happened() {
                 type="button"
                 aria-label={fill(words.names.takeBackOf, { what: called(event) })}
                 onClick={() => takeBack(event.id)}
-                className="min-h-11 px-2 underline"
+                className="min-h-11 px-2 whitespace-nowrap underline"
               >
                 {words.names.takeBack}
               </button>

@@ -32,15 +32,17 @@ export function Instruments() {
           </span>
         ))}
         {simulated && <b className="ml-auto text-quiet">{words.simulated}</b>}
-        <LogButton readings={readings} />
-        <button
-          type="button"
-          data-part="panel"
-          onClick={() => setOpen(true)}
-          className="min-h-11 rounded-control border border-edge px-3 font-semibold"
-        >
-          {words.names.panel}
-        </button>
+        <span className="ml-auto flex gap-2">
+          <LogButton readings={readings} />
+          <button
+            type="button"
+            data-part="panel"
+            onClick={() => setOpen(true)}
+            className="min-h-11 rounded-control border border-edge px-3 font-semibold"
+          >
+            {words.names.panel}
+          </button>
+        </span>
       </p>
       <div role="status">
         {readings

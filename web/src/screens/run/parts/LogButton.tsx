@@ -18,7 +18,7 @@ export function LogButton({ readings }: { readings: readonly InstrumentReading[]
         type="button"
         data-part="log-open"
         onClick={() => setOpen(true)}
-        className="ml-auto min-h-11 rounded-control border border-edge px-3 font-semibold text-ink"
+        className="min-h-11 rounded-control border border-edge px-3 font-semibold text-ink"
       >
         {words.names.log}
       </button>

@@ -20,7 +20,7 @@ export function PhotoButton({ step, dark, wide }: { step: PlannedStep; dark: boo
   return (
     <div className={`${wide ? 'col-span-2' : ''}`}>
       <label
-        className={`flex min-h-14 w-full cursor-pointer items-center justify-center rounded-plate border-2 px-3 text-xl font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-kelp ${dark ? 'border-on-kelp/60' : 'border-edge bg-plate text-ink'}`}
+        className={`flex min-h-14 w-full cursor-pointer items-center justify-center rounded-plate border-2 px-3 text-xl font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-kelp ${dark ? 'border-on-kelp/60' : 'mt-2 border-edge bg-plate text-ink'}`}
       >
         {busy ? words.photoReads : words.names.photo}
         <input
