@@ -53,6 +53,8 @@ class Kitchen(models.Model):
     changes = models.PositiveBigIntegerField(default=0, db_default=0)
     people = models.ManyToManyField(User, through="Membership", related_name="kitchens")
     settings_document = models.JSONField(default=dict, blank=True, db_default=models.Value({}, models.JSONField()))
+    # Of a rehearsal that is played faster: see server.accounts.clock.
+    clock = models.JSONField(null=True, blank=True, default=None)
 
     def __str__(self) -> str:
         return self.name

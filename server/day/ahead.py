@@ -4,11 +4,11 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.http import Http404
-from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import AwareDatetime, Field
 
 from jarcore.service import AheadLists
+from server.accounts.clock import now_in
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.problems import Problem
@@ -55,14 +55,16 @@ class ThrownOut(Schema):
 @router.get("/kitchens/{kitchen}/batches", response={200: list[BatchOut]}, operation_id="batches")
 def list_batches(request: AuthedRequest, kitchen: str) -> list[dict[str, Any]]:
     """The kitchen's batches that are not thrown out, what is used first first."""
-    mine, now = kitchen_to_read(request.user, kitchen), timezone.now()
+    mine = kitchen_to_read(request.user, kitchen)
+    now = now_in(mine)
     return [_told(batch, left, now) for batch, left in selectors.batches(mine)]
 
 
 @router.post("/kitchens/{kitchen}/batches", response={201: BatchOut}, operation_id="keep_batch")
 def keep_batch(request: AuthedRequest, kitchen: str, batch: BatchIn) -> tuple[int, dict[str, Any]]:
     """Keep a jar that was made ahead."""
-    mine, now = kitchen_to_write(request.user, kitchen), timezone.now()
+    mine = kitchen_to_write(request.user, kitchen)
+    now = now_in(mine)
     made_at = batch.made_at or now
     if made_at > now + timedelta(minutes=1):
         errors = [{"path": "/made_at", "text": "It was made by now, or is not made yet."}]
@@ -101,7 +103,7 @@ def throw_batch_out(request: AuthedRequest, kitchen: str, batch: int, thrown: Th
 def list_ahead(request: AuthedRequest, kitchen: str, days: int = 2) -> AheadLists:
     """The prep list, the pull list and the order list of the services of the next days."""
     mine = kitchen_to_read(request.user, kitchen)
-    return selectors.ahead_of(mine, timezone.now(), timedelta(days=min(max(days, 1), MOST_DAYS)))
+    return selectors.ahead_of(mine, now_in(mine), timedelta(days=min(max(days, 1), MOST_DAYS)))
 
 
 def _told(batch: Batch, left: float, now: datetime) -> dict[str, Any]:

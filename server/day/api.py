@@ -3,11 +3,11 @@
 from typing import Any, Literal
 
 from django.http import Http404, HttpResponse
-from django.utils import timezone
 from ninja import Router, Schema
 
 from jarcore.documents.plan import Plan
 from jarcore.exchange import calendar, run_sheet
+from server.accounts.clock import now_in
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import StaleOut, attachment, body, file_of, named
@@ -149,8 +149,9 @@ def list_services(request: AuthedRequest, kitchen: str, before: int | None = Non
 @router.get("/kitchens/{kitchen}/services/today", response={200: list[TodayItem]}, operation_id="today")
 def list_today(request: AuthedRequest, kitchen: str) -> list[dict[str, Any]]:
     """The services that are at work, or soon will be, each with what comes next."""
-    now = timezone.now()
-    found = selectors.today(kitchen_to_read(request.user, kitchen), now)
+    mine = kitchen_to_read(request.user, kitchen)
+    now = now_in(mine)
+    found = selectors.today(mine, now)
     return [{**_item(one), "next": selectors.next_steps(one, now)} for one in found]
 
 
@@ -163,8 +164,8 @@ def list_today(request: AuthedRequest, kitchen: str) -> list[dict[str, Any]]:
 def begin_service(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, Any]]:
     """A new service; without a document it is one as the kitchen last had it."""
     mine = kitchen_to_write(request.user, kitchen)
-    document = services.begun_of(request.body) or services.usual(mine, request.user, timezone.now())
-    return 201, _opened(services.begin(mine, request.user, document, timezone.now()))
+    document = services.begun_of(request.body) or services.usual(mine, request.user, now_in(mine))
+    return 201, _opened(services.begin(mine, request.user, document, now_in(mine)))
 
 
 @router.get("/kitchens/{kitchen}/services/{service}", response={200: ServiceOut}, operation_id="open_service")
@@ -190,7 +191,7 @@ def save_service(request: AuthedRequest, kitchen: str, service: int) -> dict[str
     mine = kitchen_to_write(request.user, kitchen)
     _find(request, kitchen, service)
     revision, document = services.changed_of(request.body)
-    return _opened(services.save(mine, request.user, service, revision, document, timezone.now()))
+    return _opened(services.save(mine, request.user, service, revision, document, now_in(mine)))
 
 
 @router.put("/kitchens/{kitchen}/services/{service}/thrown-out", response={204: None}, operation_id="throw_service_out")
@@ -206,7 +207,7 @@ def throw_service_out(request: AuthedRequest, kitchen: str, service: int, thrown
 def step_moved(request: AuthedRequest, kitchen: str, service: int, step: MovedIn) -> dict[str, Any]:
     """What it would cost to have a step somewhere else; nothing is changed by asking."""
     found = _find(request, kitchen, service)
-    possible, says = planned.step_moved(found, step.step, step.at, timezone.now())
+    possible, says = planned.step_moved(found, step.step, step.at, now_in(found.kitchen))
     return {"possible": possible, "says": says}
 
 

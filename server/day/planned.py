@@ -10,6 +10,7 @@ from django.utils import timezone
 from jarcore.documents.plan import Plan, as_now
 from jarcore.formula import ENGINE
 from jarcore.service import compared, costs, first_and_last, moved, plan
+from server.accounts.clock import now_in
 from server.day.asked import asked_of
 from server.day.models import Service
 from server.feed.services import What, note
@@ -156,7 +157,7 @@ def look_for_better(number: int) -> None:
     service = Service.objects.select_related("kitchen").filter(pk=number, thrown_out_at__isnull=True).first()
     if service is None or service.searched:
         return
-    if service.ends_at < timezone.now() - LONG_OVER:
+    if service.ends_at < now_in(service.kitchen) - LONG_OVER:
         Service.objects.filter(pk=number, revision=service.revision).update(searched=True)
         return
     asked, stock = asked_of(service.kitchen, service.document, service.pk), stock_of(service.kitchen)

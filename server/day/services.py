@@ -15,6 +15,7 @@ from jarcore.documents import service_object
 from jarcore.documents.service import FORMAT, FORMAT_VERSION
 from jarcore.service import first_and_last, usual_kitchen
 from server.accounts import trail
+from server.accounts.clock import now_in
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.drafts import based_on, too_late
@@ -214,7 +215,7 @@ def of_title(kitchen: Kitchen, title: str) -> Service | None:
 @transaction.atomic
 def plan_anew(kitchen: Kitchen) -> None:
     """Have all services that are still to come planned anew: what they are reckoned with is otherwise."""
-    numbers = upcoming(kitchen, timezone.now())
+    numbers = upcoming(kitchen, now_in(kitchen))
     Service.objects.filter(pk__in=numbers).update(searched=False)
     for number in numbers:
         queue_once(PLAN, f"{PLAN} {number}", service=number)

@@ -7,7 +7,6 @@ from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from django.http import Http404, HttpResponse
-from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -17,6 +16,7 @@ from jarcore.questions.correct import Corrected, Happened
 from jarcore.questions.declarations import Taste
 from jarcore.run import Kind, Record, kinds
 from jarcore.service import CourseAsItIs
+from server.accounts.clock import now_in, pace_of
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import BYTES, EVENTS, answered, attachment, body, core_json, file_of, named
@@ -57,10 +57,12 @@ class RunList(Schema):
 
 class LiveOut(Schema):
     """A run as it stands: the events behind a number, the service and its plan where that is another than was asked
-    with, and the time by the clock that all go by [ms since the epoch]. In a rehearsal simulated readings count.
+    with, and the time by the clock that all go by [ms since the epoch]. In a rehearsal simulated readings count, and
+    that clock may go at another pace.
     """
 
     now_ms: int
+    pace: int
     last: int
     ended_at: str | None
     rehearsal: bool
@@ -150,7 +152,8 @@ def _local(run: Run, at: datetime) -> str:
 def _live(run: Run, after: int, plan_number: int | None) -> dict[str, Any]:
     plan, number, changed = selectors.plan_of(run)
     return {
-        "now_ms": round(timezone.now().timestamp() * 1000),
+        "now_ms": round(now_in(run.kitchen).timestamp() * 1000),
+        "pace": pace_of(run.kitchen),
         "last": run.last,
         "ended_at": run.ended_at and _local(run, run.ended_at),
         "rehearsal": selectors.counts_simulated(run),
@@ -181,7 +184,7 @@ def list_runs(request: AuthedRequest, kitchen: str, before: int | None = None) -
 def begin_run(request: AuthedRequest, kitchen: str, service: int) -> dict[str, Any]:
     """Begin to cook a service, or go on with it; drafts among its courses are kept as versions first."""
     mine = kitchen_to_write(request.user, kitchen)
-    return _item(services.begin(mine, request.user, service, timezone.now()))
+    return _item(services.begin(mine, request.user, service, now_in(mine)))
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}", response={200: RunOut}, operation_id="open_run")
@@ -211,14 +214,15 @@ def send_events(
     """Say what happened, as often and as late as it must be: what is kept is answered, and how it stands since."""
     mine = kitchen_to_write(request.user, kitchen)
     _find(request, kitchen, run)
-    taken = services.take(mine, request.user, run, services.events_in(request.body), timezone.now())
+    taken = services.take(mine, request.user, run, services.events_in(request.body), now_in(mine))
     return {**_live(_find(request, kitchen, run), after, plan_number), "taken": [asdict(one) for one in taken]}
 
 
 @router.post("/kitchens/{kitchen}/runs/{run}/ask/not-yet", response={200: list[PutOffOut]}, operation_id="not_yet")
 def not_yet(request: AuthedRequest, kitchen: str, run: int, asked: PutOffIn) -> list[dict[str, Any]]:
     """What it would cost to put a step off; nothing is changed by asking."""
-    found, now = _find(request, kitchen, run), timezone.now()
+    found = _find(request, kitchen, run)
+    now = now_in(found.kitchen)
     if found.service_id is None:
         raise Http404
     said = {"do": "not_yet", "step": asked.step, "at": now.isoformat()}
@@ -231,7 +235,7 @@ def ask_mends(request: AuthedRequest, kitchen: str, run: int, asked: MendsIn) ->
     """What can be done about a jar that did not go as planned; nothing is changed by asking."""
     happened = Happened(taste=asked.taste, spilled_g=asked.spilled_g, reduced_g=asked.reduced_g)
     mine = _find(request, kitchen, run)
-    found = selectors.mends_of(mine, asked.step, happened, timezone.now(), request.user.initials)
+    found = selectors.mends_of(mine, asked.step, happened, now_in(mine.kitchen), request.user.initials)
     if found is None:
         raise Http404
     return core_json({"covers": found.covers, "answer": found.answer})
@@ -240,7 +244,8 @@ def ask_mends(request: AuthedRequest, kitchen: str, run: int, asked: MendsIn) ->
 @router.get("/kitchens/{kitchen}/runs/{run}/as-it-is", response={200: list[CourseAsItIs]}, operation_id="as_it_is")
 def run_as_it_is(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """Each course of a run as it really is: with what went in, how warm it was and how long it lay."""
-    return core_json(selectors.as_it_is_of(_find(request, kitchen, run), timezone.now()))
+    found = _find(request, kitchen, run)
+    return core_json(selectors.as_it_is_of(found, now_in(found.kitchen)))
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/record", response={200: Record}, operation_id="run_record")

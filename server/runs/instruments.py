@@ -7,20 +7,22 @@ from typing import Any
 
 from django.conf import settings
 from django.http import Http404
-from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
 from jarcore.devices import Deed, InstrumentReading, World, deeds_of, described, goes_into, places_of
+from server.accounts.clock import PACES, now_in, play
 from server.accounts.models import Kitchen
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
+from server.common.problems import Problem
 from server.common.text import Text
 from server.instruments.selectors import milliseconds, readings
 from server.instruments.services import press
 from server.pantry.selectors import stock_of
 from server.runs.models import Run
 from server.runs.selectors import DOCUMENTS, counts_simulated
+from server.runs.services import follow_played
 from server.runs.world import world_of_run
 
 router = Router(tags=["instruments"])
@@ -63,6 +65,12 @@ class ReadingsOut(Schema):
     readings: list[InstrumentReading]
 
 
+class PaceIn(Schema):
+    """How many times as fast as any other clock a rehearsal goes on."""
+
+    pace: int
+
+
 class PressIn(Schema):
     """What a hand does with an instrument: put so much on, take all off, tare; into a thing, at a place of it; wipe;
     set by a buffer; a door; a fault, or mended. `run` is whose things there are.
@@ -88,7 +96,7 @@ def _world(kitchen: Kitchen, run: int | None) -> tuple[World, bool]:
 
 
 def _read(kitchen: Kitchen, run: int | None) -> dict[str, Any]:
-    now, (world, rehearsal) = timezone.now(), _world(kitchen, run)
+    now, (world, rehearsal) = now_in(kitchen), _world(kitchen, run)
     return {"now_ms": milliseconds(now), "rehearsal": rehearsal, "readings": readings(kitchen, world, now)}
 
 
@@ -126,5 +134,19 @@ def press_instrument(request: AuthedRequest, kitchen: str, instrument: str, pres
     """Do something with a simulated instrument; what they all say since."""
     mine = kitchen_to_write(request.user, kitchen)
     world, _ = _world(mine, pressed.run)
-    press(mine, instrument, pressed.deed, pressed.dict(exclude_none=True), world, timezone.now())
+    press(mine, instrument, pressed.deed, pressed.dict(exclude_none=True), world, now_in(mine))
     return _read(mine, pressed.run)
+
+
+@router.put("/kitchens/{kitchen}/clock", response={204: None}, operation_id="play")
+def play_rehearsal(request: AuthedRequest, kitchen: str, asked: PaceIn) -> tuple[int, None]:
+    """Play a rehearsal at another pace, for all in the kitchen. Nobody touches the clock of one that is served."""
+    mine = kitchen_to_write(request.user, kitchen)
+    if not settings.REHEARSAL:
+        raise Http404
+    if asked.pace not in PACES:
+        text = f"A rehearsal is played at {', '.join(map(str, PACES))} times."
+        raise Problem(422, "Not valid", text, errors=[{"path": "/pace", "text": text}])
+    play(mine, asked.pace)
+    follow_played(mine)
+    return 204, None

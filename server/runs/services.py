@@ -13,6 +13,7 @@ from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import Event, NotKept, events_of, fold, taken
 from jarcore.run.events import CORRECTED, ENDED, HAPPENED, VOID
 from jarcore.service import first_and_last
+from server.accounts.clock import now_in, pace_of
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
@@ -22,11 +23,14 @@ from server.feed.services import What, note
 from server.pantry.selectors import stock_of
 from server.runs import effects
 from server.runs.models import Run, RunEvent
-from server.runs.selectors import LONGEST, counts_simulated, live_of, plan_of
+from server.runs.selectors import DOCUMENTS, LONGEST, counts_simulated, live_of, plan_of
 from server.runs.shelf import read_by_itself, warm_on_the_shelf
+from server.work.services import queue_once
 
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
+# Where a rehearsal is played faster its plans follow so often [s].
+FOLLOW_PLAYED, PLAYED_EACH_S = "runs.follow_played", 1
 ELSEWHERE = "This event belongs to another run."
 NOT_MENDED = "The formula is another by now, so this mend was not made. Ask for the mends again."
 NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
@@ -250,14 +254,35 @@ def _at(ms: int) -> str:
     return datetime.fromtimestamp(ms / 1000, UTC).isoformat(timespec="milliseconds")
 
 
-def follow_the_clock(now: datetime) -> int:
-    """Have the plans of all runs that go on follow the clock, and enter what is read by itself; how many those are."""
-    going = Run.objects.filter(ended_at__isnull=True, service__isnull=False, began_at__gte=now - LONGEST)
-    found = list(going.select_related("kitchen"))
+def follow_the_clock(real: datetime) -> int:
+    """Have the plans of all runs that go on follow the clock of their kitchen, and enter what is read by itself; how
+    many those are. REAL is the time that it is.
+    """
+    going = Run.objects.filter(ended_at__isnull=True, service__isnull=False).select_related("kitchen")
+    found = [run for run in going if run.began_at >= now_in(run.kitchen, real) - LONGEST]
     for run in found:
+        now = now_in(run.kitchen, real)
         by_itself = list(read_by_itself(run, now)) if run.last < MOST_OF_RUN else []
         if by_itself:
             _keep(run.kitchen, run.pk, None, by_itself, now)
         # With its events, for whoever kept the last of them may not have come to the plan.
         catch_up(run, now)
     return len(found)
+
+
+def follow_played(kitchen: Kitchen) -> None:
+    """Tell everybody at which pace a kitchen is played; where that is a fast one its plans follow each second, for that
+    is a minute there.
+    """
+    with transaction.atomic():
+        note(kitchen, What.PEOPLE)
+        for run in Run.objects.of(kitchen).filter(ended_at__isnull=True).only("pk", "last"):
+            note(kitchen, What.RUN, run.pk, run.last)
+        if pace_of(kitchen) > 1:
+            queue_once(FOLLOW_PLAYED, FOLLOW_PLAYED, after_s=PLAYED_EACH_S)
+
+
+def any_played() -> bool:
+    """Whether a kitchen with a run that goes on is played faster."""
+    going = Run.objects.filter(ended_at__isnull=True).select_related("kitchen").defer(*DOCUMENTS)
+    return any(pace_of(run.kitchen) > 1 for run in going)

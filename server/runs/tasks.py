@@ -4,6 +4,7 @@ from django.utils import timezone
 from procrastinate.contrib.django import app
 
 from server.runs import services
+from server.work.services import queue_once
 
 FOLLOW = "runs.follow_the_clock"
 
@@ -13,3 +14,11 @@ FOLLOW = "runs.follow_the_clock"
 def follow_the_clock(timestamp: int) -> None:  # noqa: ARG001  (the queue says for when it was due)
     """Each minute: what nobody has begun by now is planned from now on."""
     services.follow_the_clock(timezone.now())
+
+
+@app.task(name=services.FOLLOW_PLAYED)
+def follow_played() -> None:
+    """The same, again and again, while a rehearsal is played faster."""
+    services.follow_the_clock(timezone.now())
+    if services.any_played():
+        queue_once(services.FOLLOW_PLAYED, services.FOLLOW_PLAYED, after_s=services.PLAYED_EACH_S)

@@ -6,11 +6,11 @@ from typing import Any, Literal
 
 from django.conf import settings
 from django.http import HttpResponse
-from django.utils import timezone
 from ninja import Router, Schema
 
 from jarcore.exchange import temperature_sheet, temperature_table
 from jarcore.run import Entry, Kind, kinds
+from server.accounts.clock import now_in
 from server.accounts.models import Kitchen
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
@@ -29,11 +29,9 @@ MOST_DAYS = 92
 
 class TemperaturesOut(Schema):
     """The record of some days; what is due by now, what was missed of late and waits for a corrective action, and the
-    kinds of lines that can be entered; the time by the clock that all go by [ms since the epoch]. In a rehearsal
-    simulated readings are in it.
+    kinds of lines that can be entered. In a rehearsal simulated readings are in it.
     """
 
-    now_ms: int
     first: str
     last: str
     rehearsal: bool
@@ -50,7 +48,7 @@ class LogOut(Schema):
 
 
 def _days(kitchen: Kitchen, first: date | None, last: date | None) -> Days:
-    days = days_of(kitchen, timezone.now(), first, last)
+    days = days_of(kitchen, now_in(kitchen), first, last)
     if not timedelta(0) <= days.last - days.first < timedelta(days=MOST_DAYS):
         text = f"From the first day to the last, at most {MOST_DAYS} days."
         raise Problem(422, "Not valid", text, errors=[{"path": "/last", "text": text}])
@@ -64,10 +62,9 @@ def read_temperatures(
     """The temperature record of some days; without any of today."""
     mine = kitchen_to_read(request.user, kitchen)
     days = _days(mine, first, last)
-    now = timezone.now()
+    now = now_in(mine)
     due, missing = to_be_done(mine, now)
     return {
-        "now_ms": round(now.timestamp() * 1000),
         "first": days.first.isoformat(),
         "last": days.last.isoformat(),
         "rehearsal": settings.REHEARSAL,
@@ -87,7 +84,7 @@ def read_temperatures(
 def log_temperatures(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """Enter lines that belong to no run, as often as it must be: each has a name of its own and counts once."""
     mine = kitchen_to_write(request.user, kitchen)
-    taken = services.log(mine, request.user, events_in(request.body), timezone.now())
+    taken = services.log(mine, request.user, events_in(request.body), now_in(mine))
     return {"taken": [asdict(one) for one in taken]}
 
 

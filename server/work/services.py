@@ -23,12 +23,13 @@ def ask_for(kitchen: Kitchen, task: str, user: User | None = None) -> None:
         work.delete()
 
 
-def queue_once(task: str, lock: str, **arguments: int) -> bool:
-    """Queue a task, one of a LOCK at a time; False where one of that lock waits already."""
+def queue_once(task: str, lock: str, *, after_s: int = 0, **arguments: int) -> bool:
+    """Queue a task, one of a LOCK at a time, after so many seconds [s]; False where one of that lock waits already."""
+    when = {"seconds": after_s} if after_s else None
     try:
         # Within a savepoint: the queue says no by an error of the database.
         with transaction.atomic():
-            app.configure_task(task, lock=lock, queueing_lock=lock).defer(**arguments)
+            app.configure_task(task, lock=lock, queueing_lock=lock, schedule_in=when).defer(**arguments)
     except AlreadyEnqueued:
         return False
     return True

@@ -2,7 +2,7 @@
 
 import os
 import tempfile
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
@@ -187,7 +187,7 @@ class SimulatedTest(InstrumentsTest):
     def test_a_door_left_open_is_on_the_fishs_clock_once(self) -> None:
         before = self.begun()["plan"]["warm_minutes"][0]["minutes"]
         live = self.left_open()
-        told = [one for one in live["events"] if one.get("instrument") == "chiller"]
+        told = [one for one in live["events"] if one.get("instrument") == "chiller" and one["do"] == "happened"]
         self.assertTrue(told)
         self.assertTrue(all((one["what"], one["source"]) == ("warmer", "simulated") for one in told))
         minutes = sum(one["minutes"] for one in told)
@@ -197,3 +197,55 @@ class SimulatedTest(InstrumentsTest):
     @override_settings(REHEARSAL=False)
     def test_where_it_is_served_a_simulated_door_warms_nothing(self) -> None:
         self.assertEqual(self.left_open()["events"], [])
+
+
+class PlayedTest(InstrumentsTest):
+    """A rehearsal that is played faster: an evening in some minutes, for everybody."""
+
+    def play(self, pace: int, status: int = 204) -> Any:
+        answer = self.send(self.door, "PUT", "/api/kitchens/galley/clock", {"pace": pace})
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        return answer
+
+    def now(self, run: Any) -> datetime:
+        """What the kitchen's clock shows."""
+        return datetime.fromtimestamp(self.json("GET", f"{RUNS}/{run['id']}/live")["now_ms"] / 1000, UTC)
+
+    def test_the_clock_goes_on_from_where_it_is_at_the_pace_that_is_asked_for(self) -> None:
+        run = self.begun()
+        began = self.now(run)
+        self.play(60)
+        self.clock.shift(10)
+        self.assertEqual(self.now(run) - began, timedelta(minutes=10))
+        self.play(10)
+        self.clock.shift(6)
+        self.assertEqual(self.now(run) - began, timedelta(minutes=11))
+        self.play(1)
+        self.clock.shift(60)
+        self.assertEqual(self.now(run) - began, timedelta(minutes=12))
+        # What is said now counts at the time that the kitchen's clock shows; the plan follows that clock.
+        step = self.first(run)["id"]
+        self.send_events(run, self.event("done", step=step))
+        said = datetime.fromisoformat(self.json("GET", f"{RUNS}/{run['id']}/live")["events"][-1]["received_at"])
+        self.assertEqual(said, self.now(run))
+        kitchens = self.json("GET", "/api/session")["person"]["kitchens"]
+        self.assertEqual((kitchens[0]["pace"], kitchens[0]["now_ms"]), (1, round(said.timestamp() * 1000)))
+
+    def test_plans_follow_each_second_while_it_is_played(self) -> None:
+        run = self.begun()
+        first = self.first(run)
+        self.play(60)
+        self.clock.shift(60 * 5)
+        self.work_off()
+        moved = self.step(self.json("GET", f"{RUNS}/{run['id']}/live"), first["id"])
+        self.assertGreater(moved["end"], first["end"])
+        self.assertTrue([job for job in self.queue.jobs.values() if job["task_name"] == services.FOLLOW_PLAYED])
+
+    def test_nobody_plays_with_the_clock_of_a_kitchen_that_is_served(self) -> None:
+        run = self.begun()
+        self.play(60)
+        self.assert_problem(self.play(7, 422), 422, "/pace")
+        self.clock.shift(60)
+        with override_settings(REHEARSAL=False):
+            self.assertEqual(self.now(run), datetime.now(UTC))
+            self.play(10, 404)

@@ -39,6 +39,7 @@ BODY: dict[str, Any] = {
     "jar": "a",
     "mass_g": 10,
     "deed": "tare",
+    "pace": 1,
     "thrown_out": False,
     "step": "a",
     "at": "2026-12-04T18:00",

@@ -82,14 +82,15 @@ class Person:
 class Tablet:
     """A browser with a profile of its own, which outlives it."""
 
-    def __init__(self, person: Person) -> None:
-        self.person = person
+    def __init__(self, checkout: Checkout, person: Person) -> None:
+        self.checkout, self.person = checkout, person
         self.profile = Path(tempfile.mkdtemp(prefix="jar-tablet-"))
         self.said: list[str] = []
         self.open()
 
     def open(self) -> None:
         """On the run; who is killed in the middle signs in again, for a browser writes that down late."""
+        assert until(self.checkout.answers), "it is back"
         self.driver = chrome(fresh=True, profile=self.profile)
         SignInPage(self.driver, self.person.address).open().enter(NAME, PASSWORD)
         TablePage(self.driver, self.person.address).one("main li h2")
@@ -123,7 +124,7 @@ def killed(checkout: Checkout, moments: int, seed: int, with_browser: bool = Tru
     """Kill what serves a run at MOMENTS that a SEED draws; how much was acknowledged, and what of it is lost."""
     chance = random.Random(seed)
     person = Person(checkout)
-    tablet = Tablet(person) if with_browser else None
+    tablet = Tablet(checkout, person) if with_browser else None
     victims: list[Callable[[], None]] = [
         lambda: _kill(checkout.processes(*WEB)[1:]),
         lambda: _kill(checkout.processes(*WORKER)),

@@ -11,6 +11,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from server.accounts import client, second_factor, sessions, tablets, trail, tries
+from server.accounts.clock import now_in, pace_of
 from server.accounts.kitchen_settings import KitchenSettings
 from server.accounts.models import Membership, User
 from server.accounts.passwords import Password
@@ -25,12 +26,16 @@ LONGEST_NAME, LONGEST_CODE = 150, 20
 
 
 class KitchenOut(Schema):
-    """A kitchen of one's own, one's role in it, the number its change feed has reached, and what it has settled."""
+    """A kitchen of one's own, one's role in it, the number its change feed has reached, what its clock shows
+    [ms since the epoch] and at what pace it goes, and what it has settled.
+    """
 
     slug: str
     name: str
     role: str
     changes: int
+    now_ms: int
+    pace: int
     settings: KitchenSettings
 
 
@@ -103,7 +108,13 @@ class Share(Schema):
 
 def _kitchen(m: Membership) -> KitchenOut:
     return KitchenOut(
-        slug=m.kitchen.slug, name=m.kitchen.name, role=m.role, changes=m.kitchen.changes, settings=m.kitchen.settings
+        slug=m.kitchen.slug,
+        name=m.kitchen.name,
+        role=m.role,
+        changes=m.kitchen.changes,
+        now_ms=round(now_in(m.kitchen).timestamp() * 1000),
+        pace=pace_of(m.kitchen),
+        settings=m.kitchen.settings,
     )
 
 

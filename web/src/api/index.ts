@@ -43,6 +43,7 @@ export {
   type InstrumentReading,
   type Instruments,
   instrumentsQuery,
+  playAt,
   pressInstrument,
   type Readings,
   readInstruments,

@@ -28,6 +28,10 @@ export const readInstruments = (kitchen: string, run?: number): Promise<Readings
     }),
   );
 
+/** Play a rehearsal so many times as fast as any other clock. */
+export const playAt = (kitchen: string, pace: number): Promise<unknown> =>
+  taken(api.PUT('/api/kitchens/{kitchen}/clock', { params: { path: { kitchen } }, body: { pace } }));
+
 /** Do something with a simulated instrument; what they all say since. */
 export const pressInstrument = (
   kitchen: string,

@@ -736,6 +736,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens/{kitchen}/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Play Rehearsal
+         * @description Play a rehearsal at another pace, for all in the kitchen. Nobody touches the clock of one that is served.
+         */
+        put: operations["play"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchens/{kitchen}/formulas": {
         parameters: {
             query?: never;
@@ -4644,13 +4664,18 @@ export interface components {
         };
         /**
          * KitchenOut
-         * @description A kitchen of one's own, one's role in it, the number its change feed has reached, and what it has settled.
+         * @description A kitchen of one's own, one's role in it, the number its change feed has reached, what its clock shows
+         *     [ms since the epoch] and at what pace it goes, and what it has settled.
          */
         KitchenOut: {
             /** Changes */
             changes: number;
             /** Name */
             name: string;
+            /** Now Ms */
+            now_ms: number;
+            /** Pace */
+            pace: number;
             /** Role */
             role: string;
             settings: components["schemas"]["KitchenSettings"];
@@ -5025,7 +5050,8 @@ export interface components {
         /**
          * LiveOut
          * @description A run as it stands: the events behind a number, the service and its plan where that is another than was asked
-         *     with, and the time by the clock that all go by [ms since the epoch]. In a rehearsal simulated readings count.
+         *     with, and the time by the clock that all go by [ms since the epoch]. In a rehearsal simulated readings count, and
+         *     that clock may go at another pace.
          */
         LiveOut: {
             /** Changed */
@@ -5044,6 +5070,8 @@ export interface components {
             last: number;
             /** Now Ms */
             now_ms: number;
+            /** Pace */
+            pace: number;
             plan: components["schemas"]["Plan"] | null;
             /** Plan Number */
             plan_number: number;
@@ -5670,6 +5698,14 @@ export interface components {
             name: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * PaceIn
+         * @description How many times as fast as any other clock a rehearsal goes on.
+         */
+        PaceIn: {
+            /** Pace */
+            pace: number;
         };
         /**
          * Pan
@@ -6873,6 +6909,8 @@ export interface components {
             log_kinds: components["schemas"]["Kind"][];
             /** Now Ms */
             now_ms: number;
+            /** Pace */
+            pace: number;
             plan: components["schemas"]["Plan"] | null;
             /** Plan Number */
             plan_number: number;
@@ -7011,6 +7049,8 @@ export interface components {
             last: number;
             /** Now Ms */
             now_ms: number;
+            /** Pace */
+            pace: number;
             plan: components["schemas"]["Plan"] | null;
             /** Plan Number */
             plan_number: number;
@@ -7829,8 +7869,7 @@ export interface components {
         /**
          * TemperaturesOut
          * @description The record of some days; what is due by now, what was missed of late and waits for a corrective action, and the
-         *     kinds of lines that can be entered; the time by the clock that all go by [ms since the epoch]. In a rehearsal
-         *     simulated readings are in it.
+         *     kinds of lines that can be entered. In a rehearsal simulated readings are in it.
          */
         TemperaturesOut: {
             /** Due */
@@ -7845,8 +7884,6 @@ export interface components {
             last: string;
             /** Missing */
             missing: components["schemas"]["Entry"][];
-            /** Now Ms */
-            now_ms: number;
             /** Rehearsal */
             rehearsal: boolean;
         };
@@ -9873,6 +9910,39 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NewsOut"];
                 };
+            };
+            400: components["responses"]["Refused400"];
+            401: components["responses"]["Refused401"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            429: components["responses"]["Refused429"];
+            503: components["responses"]["Refused503"];
+        };
+    };
+    play: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Refused400"];
             401: components["responses"]["Refused401"];

@@ -11,6 +11,7 @@ import { formulaAt } from '@/formula/address';
 import { forgetAll, lookedAtAs } from '@/formula/draft/keepers';
 import { forgetRuns } from '@/run/keepers';
 import { runHere, sessionHere } from '@/run/withoutNetwork';
+import { clockShows } from '@/service/kitchenClock';
 import { Failure, Nowhere } from './Failure';
 import { Waiting } from './Waiting';
 
@@ -64,6 +65,8 @@ const inKitchen = createRoute({
       forgetAll();
       forgetRuns();
     }
+    const heard = queries.getQueryState(sessionQuery.queryKey)?.dataUpdatedAt;
+    clockShows(kitchen.now_ms, heard ?? Date.now(), kitchen.pace);
     return { person, kitchen, shared: tablet !== null };
   },
 });

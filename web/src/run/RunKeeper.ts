@@ -42,6 +42,8 @@ export interface Shown {
   /** Whether what is simulated counts, and the number of the last event that the server has. */
   rehearsal: boolean;
   last: number;
+  /** How many times as fast as any other clock it goes. */
+  pace: number;
 }
 
 /** What somebody says happened; the keeper adds who it is, when it was, and its name. */
@@ -86,7 +88,7 @@ export class RunKeeper {
     this.last = opened.last;
     this.live = { ...opened, plan: opened.plan ?? opened.planned, document: opened.document ?? {} };
     this.heardAt = opened.heard_ms ?? opened.now_ms;
-    this.clock.set(opened.now_ms, Date.now());
+    this.clock.set(opened.now_ms, Date.now(), opened.pace);
     for (const event of opened.events as RunEvent[]) if (event.id) this.events.set(event.id, event);
     this.shown = this.look();
     this.deaf = onBack(() => {
@@ -257,10 +259,11 @@ export class RunKeeper {
 
   /** What the server says, asked at a time of this tablet: half way there and back its clock was read. */
   private meet(answer: Live, asked: number): void {
-    this.clock.set(answer.now_ms, (asked + Date.now()) / 2);
+    this.clock.set(answer.now_ms, (asked + Date.now()) / 2, answer.pace);
     this.heardAt = answer.now_ms;
     for (const event of answer.events as RunEvent[]) if (event.id) this.events.set(event.id, event);
     this.last = Math.max(this.last, answer.last);
+    this.live.pace = answer.pace;
     // An answer that was overtaken knows an older plan.
     if (answer.plan_number >= this.live.plan_number)
       this.live = {
@@ -280,7 +283,7 @@ export class RunKeeper {
       const { last } = this;
       const events = [...this.events.values()] as RunOpened['events'];
       const now_ms = this.heardAt;
-      void keepRun(this.kitchen, { ...this.opened, ...this.live, events, last, now_ms }, this.clock.offset);
+      void keepRun(this.kitchen, { ...this.opened, ...this.live, events, last, now_ms }, this.clock.now());
     }, KEEP_MS);
   }
 
@@ -306,6 +309,7 @@ export class RunKeeper {
       endedAt: this.live.ended_at,
       rehearsal: this.live.rehearsal,
       last: this.last,
+      pace: this.live.pace,
     };
   }
 }

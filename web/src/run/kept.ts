@@ -9,12 +9,12 @@ const HERE = 0;
 /** A run as it was opened; one that this tablet kept says when the server was heard last [ms since the epoch]. */
 export type Opened = RunOpened & { heard_ms?: number };
 
-/** Keep a run as it is known by now; where there is no room it is not kept. */
-export async function keepRun(kitchen: string, opened: RunOpened, offset: number): Promise<void> {
+/** Keep a run as it is known by now, SEEN by the server's clock [ms]; where there is no room it is not kept. */
+export async function keepRun(kitchen: string, opened: RunOpened, seen: number): Promise<void> {
   try {
     const here = await tablet();
-    const seen = Date.now() + offset;
-    await here.put('runs', { person: signedInAs(), kitchen, run: opened.id, opened, offset, seen });
+    const at = Date.now();
+    await here.put('runs', { person: signedInAs(), kitchen, run: opened.id, opened, seen, at });
     const all = await here.getAll('runs');
     const old = all.filter((one) => seen - one.seen > OLD_MS);
     await Promise.all(old.map((one) => here.delete('runs', [one.person, one.kitchen, one.run])));
@@ -29,7 +29,7 @@ export async function keptRun(kitchen: string, run: number): Promise<Opened | nu
     const kept: KeptRun | undefined = await (await tablet()).get('runs', [signedInAs(), kitchen, run]);
     if (!kept) return null;
     // A clock that was set back meanwhile does not take the evening back.
-    const now = Math.max(Date.now() + kept.offset, kept.seen);
+    const now = kept.seen + Math.max(0, Date.now() - kept.at) * (kept.opened.pace ?? 1);
     return { ...kept.opened, now_ms: now, heard_ms: kept.opened.now_ms };
   } catch {
     return null;

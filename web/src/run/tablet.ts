@@ -15,9 +15,9 @@ export interface KeptRun {
   kitchen: string;
   run: number;
   opened: RunOpened;
-  /** How far the server's clock was ahead of this tablet's [ms], and what time it was by it when this was kept. */
-  offset: number;
+  /** When this was kept, by the server's clock and by this tablet's [ms since the epoch]. */
   seen: number;
+  at: number;
 }
 
 /** A photo that waits to be sent. */

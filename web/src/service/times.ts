@@ -1,5 +1,7 @@
 /** Times of a service, as it has them: local, day and clock. */
 
+import { kitchenNow } from './kitchenClock';
+
 const CLOCK = /^(\d{1,2}):(\d\d)$/;
 
 export const dayOf = (local: string): string => local.split(/[T ]/)[0] ?? '';
@@ -49,4 +51,4 @@ export function localIn(like: string, minute: number): string {
 }
 
 /** Now, as a local time in the zone of a time with its offset. */
-export const nowIn = (like: string): string => localIn(like, Math.floor(Date.now() / 60_000));
+export const nowIn = (like: string): string => localIn(like, Math.floor(kitchenNow() / 60_000));

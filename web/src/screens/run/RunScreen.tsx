@@ -78,9 +78,10 @@ export function RunScreen() {
     now,
     readOnly,
     said,
-    say: (saying, called) => setSaid({ event: keeper.say(who, saying), called, at: keeper.now() }),
+    say: (saying, called) =>
+      setSaid({ event: keeper.say(who, saying), called, at: keeper.now(), since: Date.now() }),
     photograph: (photo, saying, called) =>
-      setSaid({ event: keeper.photograph(who, photo, saying), called, at: keeper.now() }),
+      setSaid({ event: keeper.photograph(who, photo, saying), called, at: keeper.now(), since: Date.now() }),
     takeBack: (event) => {
       keeper.say(who, { do: 'void', event });
       setSaid(null);

@@ -11,6 +11,7 @@ import {
   temperaturesQuery,
   temperatureTableAt,
 } from '@/api';
+import { kitchenNow } from '@/service/kitchenClock';
 import { LogForm } from '@/temperatures/LogForm';
 import { Button, Done, Main, Plate, TextInput, Trouble } from '@/ui';
 import { fill } from '@/words';
@@ -60,7 +61,7 @@ export function TemperaturesScreen() {
     try {
       const by = person.initials ? { by: person.initials } : {};
       // So far this tablet's clock is behind the one that all go by.
-      const offset_ms = shown ? Math.round(shown.now_ms - asked.dataUpdatedAt) : 0;
+      const offset_ms = Math.round(kitchenNow() - Date.now());
       const event = { id: named(), version: 1, at: new Date().toISOString(), offset_ms, ...by, ...said };
       const { taken } = await logTemperatures(kitchen.slug, [event]);
       const refused = taken.find(({ became }) => became === 'refused');

@@ -1,5 +1,6 @@
 import type { FormulaDocument, Json } from '@/api';
 import { atWay, list, putWay } from '@/document/document';
+import { kitchenNow } from '@/service/kitchenClock';
 import { clockOf, dayOf, shifted } from '@/service/times';
 
 /** Fields of plates that are times. */
@@ -27,7 +28,7 @@ export function likeTomorrow(document: FormulaDocument): FormulaDocument {
     .map(dayOf)
     .sort()[0];
   if (!first) return document;
-  const now = new Date();
+  const now = new Date(kitchenNow());
   const today = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
   const days = Math.round((Date.parse(shifted(today, 1)) - Date.parse(first)) / 86_400_000);
   return onDays(document, (one) => shifted(one, days));

@@ -183,8 +183,8 @@ const UNDO_S = 10;
 
 /** What was said last, and the way back while it is fresh. */
 export function TakeBack() {
-  const { said, takeBack, now, shown } = useRun();
-  const left = said ? UNDO_S - Math.max(0, Math.floor((now - said.at) / 1000)) : 0;
+  const { said, takeBack, shown } = useRun();
+  const left = said ? UNDO_S - Math.max(0, Math.floor((Date.now() - said.since) / 1000)) : 0;
   return (
     <div role="status" data-part="said">
       {said && left > 0 && (

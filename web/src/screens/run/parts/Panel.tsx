@@ -14,6 +14,7 @@ import { run as words } from '@/words/run';
 import { useRun } from '../state/opened';
 import { isWrong, shows } from '../state/shows';
 import { useHearReadings } from '../state/useReadings';
+import { Pace } from './Pace';
 
 type One = Described['instruments'][number];
 
@@ -45,6 +46,7 @@ export function Panel({ readings, onClose }: PanelProps) {
       says={words.panelSays}
       wide
     >
+      <Pace />
       <ul className="mt-3 space-y-3">
         {described?.instruments.map((one) => {
           const reading = readings.find(({ instrument }) => instrument === one.id);

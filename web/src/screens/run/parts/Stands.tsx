@@ -25,6 +25,7 @@ export function Stands() {
     ...(unsent > 0 && problem ? [`${fill(words.unsent, { many: unsent })} ${problem.detail}`] : []),
     ...(problem ? [fill(words.asOf, { at: clockAt(plan.starts_at ?? '', shown.heardAt) })] : []),
     ...(shown.jumped ? [words.jumped] : []),
+    ...(shown.pace > 1 ? [fill(words.played, { pace: shown.pace })] : []),
     ...shown.told.map((one) => fill(words.refused, { told: one })),
     ...shown.changed.slice(0, FEW),
   ];

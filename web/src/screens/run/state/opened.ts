@@ -37,6 +37,8 @@ export interface Said {
   event: string;
   called: string;
   at: number;
+  /** By this tablet's own clock [ms since the epoch]: the seconds to take it back are real ones. */
+  since: number;
 }
 
 export const RunContext = createContext<OpenedRun | null>(null);

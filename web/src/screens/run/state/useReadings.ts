@@ -12,7 +12,7 @@ const keyOf = (kitchen: string, run: number) => ['readings', kitchen, run];
 
 /** What the instruments say: nothing while they are not heard. */
 export function useReadings(weighing = false): InstrumentReading[] {
-  const { kitchen, run, now } = useRun();
+  const { kitchen, run } = useRun();
   const asked = useQuery({
     queryKey: keyOf(kitchen, run),
     queryFn: () => readInstruments(kitchen, run),
@@ -21,7 +21,7 @@ export function useReadings(weighing = false): InstrumentReading[] {
     retry: false,
     networkMode: 'always',
   });
-  const heard = asked.data && !asked.isError && now - asked.data.now_ms < OLD_MS + ELSE_MS;
+  const heard = asked.data && !asked.isError && Date.now() - asked.dataUpdatedAt < OLD_MS + ELSE_MS;
   return heard ? asked.data.readings : [];
 }
 

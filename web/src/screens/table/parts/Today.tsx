@@ -1,11 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import { useEffect, useState } from 'react';
 import { runsAtQuery, type TodayItem, todayQuery } from '@/api';
+import { useNow } from '@/service/useNow';
 import { fill, says } from '@/words';
 import { duration } from '@/words/numbers';
 
-const EACH_MS = 15_000;
 /** What begins so soon is to be done now [min]. */
 const SOON = 5;
 
@@ -13,11 +12,7 @@ const SOON = 5;
 export function Today({ kitchen }: { kitchen: string }) {
   const items = useQuery(todayQuery(kitchen)).data ?? [];
   const runs = useQuery({ ...runsAtQuery(kitchen), enabled: items.length > 0 }).data ?? [];
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), EACH_MS);
-    return () => clearInterval(timer);
-  }, []);
+  const now = useNow() * 60_000;
   if (items.length === 0) return null;
   return (
     <section aria-label={says.today.head} className="mt-4 space-y-2" data-part="today">

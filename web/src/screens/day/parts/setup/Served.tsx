@@ -1,5 +1,6 @@
 import type { Json } from '@/api';
 import { atWay, list, newId, putWay, text } from '@/document/document';
+import { kitchenNow } from '@/service/kitchenClock';
 import { clockOf, dayOf, daysBetween, onDay, shifted } from '@/service/times';
 import { Choice, TextInput } from '@/ui';
 import { fill } from '@/words';
@@ -44,7 +45,7 @@ export function Served() {
   );
 }
 
-const today = () => new Date().toISOString().slice(0, 10);
+const today = () => new Date(kitchenNow()).toISOString().slice(0, 10);
 
 function dayServed(plates: ReturnType<typeof list>): string {
   const times = plates.flatMap((plate) =>
