@@ -38,11 +38,11 @@ class Page:
     def __init__(self, driver: webdriver.Chrome, address: str) -> None:
         self.driver, self.address = driver, address
 
-    def until(self, condition: Callable[[], T], what: str) -> T:
+    def until(self, condition: Callable[[], T], what: str, within_s: float = PATIENCE_S) -> T:
         """Wait until CONDITION gives something, asking often."""
         ignored = (StaleElementReferenceException, NoSuchElementException)
-        wait = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.05, ignored_exceptions=ignored)
-        return wait.until(lambda _driver: condition(), f"waited {PATIENCE_S} s for: {what}")
+        wait = WebDriverWait(self.driver, within_s, poll_frequency=0.05, ignored_exceptions=ignored)
+        return wait.until(lambda _driver: condition(), f"waited {within_s} s for: {what}")
 
     def one(self, css: str) -> WebElement:
         return self.until(lambda: self.driver.find_element(By.CSS_SELECTOR, css), css)
