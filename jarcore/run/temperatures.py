@@ -18,7 +18,7 @@ from jarcore.documents.plan import Gate, Plan, PlannedStep
 from jarcore.run.events import ACTED, LOGGED, PASSED, SIMULATED, Event, number_of
 from jarcore.run.fold import MINUTE, fold
 
-COOLING, COLD_JAR, RECEIVING, CORE, HOT = "cooling", "cold_jar", "receiving", "core", "hot_holding"
+COOLING, COLD_JAR = "cooling", "cold_jar"
 # Steps of a plan after which a jar is hot.
 HEATED = ("heat", "reduce")
 DAY_MS = 24 * 60 * MINUTE

@@ -57,12 +57,11 @@ def shift(now: datetime) -> None:
     owner = User.objects.filter(username=PEOPLE[0][0]).first()
     if kitchen is None or owner is None:
         return
-    # By the kitchen's own clock, which may have been played ahead; a new evening begins at the time that it is.
+    # What is over is so by the kitchen's own clock, which may have been played ahead; what is new begins at the time it is.
+    shown = now_in(kitchen, now)
     playing = of_title(kitchen, DEMO["services"][0]["title"])
-    if playing is not None and playing.ends_at >= now_in(kitchen, now):
-        now = now_in(kitchen, now)
-    else:
-        set_right(kitchen)
+    if playing is not None and playing.ends_at >= shown:
+        now = shown
     there = now.astimezone(ZoneInfo(kitchen.settings.time_zone))
     if not batches(kitchen):
         for one in DEMO["batches"]:
@@ -91,9 +90,10 @@ def shift(now: datetime) -> None:
             document["began"] = there.strftime("%Y-%m-%dT%H:%M")
         if found is None:
             found = begin(kitchen, owner, document)
-        elif found.ends_at < now:
+        elif found.ends_at < shown:
             if template is tonight:
-                end_runs(kitchen, owner, now)
+                end_runs(kitchen, owner, shown)
+                set_right(kitchen)
             found = save(kitchen, owner, found.pk, found.revision, document)
         else:
             continue

@@ -1,8 +1,9 @@
 """Verbs on runs: begin one, take what happened, end it."""
 
+import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from typing import Any, Literal
 from uuid import UUID, uuid4
 
@@ -13,7 +14,7 @@ from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import Event, NotKept, events_of, fold, taken
 from jarcore.run.events import CORRECTED, ENDED, HAPPENED, VOID
 from jarcore.service import first_and_last
-from server.accounts.clock import now_in, pace_of
+from server.accounts.clock import now_in, pace_of, play
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.problems import Problem
@@ -29,8 +30,8 @@ from server.work.services import queue_once
 
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
-# Where a rehearsal is played faster its plans follow so often [s].
-FOLLOW_PLAYED, PLAYED_EACH_S = "runs.follow_played", 1
+# Where a rehearsal is played faster its plans follow so often by its own clock [s]; and so long after its last plates.
+FOLLOW_PLAYED, FOLLOWED_EACH_S, PLAYED_ON = "runs.follow_played", 120, timedelta(hours=3)
 ELSEWHERE = "This event belongs to another run."
 NOT_MENDED = "The formula is another by now, so this mend was not made. Ask for the mends again."
 NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
@@ -271,18 +272,22 @@ def follow_the_clock(real: datetime) -> int:
 
 
 def follow_played(kitchen: Kitchen) -> None:
-    """Tell everybody at which pace a kitchen is played; where that is a fast one its plans follow each second, for that
-    is a minute there.
-    """
+    """Tell everybody at which pace a kitchen is played; where that is a fast one its plans follow more often."""
     with transaction.atomic():
         note(kitchen, What.PEOPLE)
         for run in Run.objects.of(kitchen).filter(ended_at__isnull=True).only("pk", "last"):
             note(kitchen, What.RUN, run.pk, run.last)
-        if pace_of(kitchen) > 1:
-            queue_once(FOLLOW_PLAYED, FOLLOW_PLAYED, after_s=PLAYED_EACH_S)
+        follow_again()
 
 
-def any_played() -> bool:
-    """Whether a kitchen with a run that goes on is played faster."""
+def follow_again() -> None:
+    """Have the plans of what is played faster follow again in a while; what is over by its clock is played no more."""
     going = Run.objects.filter(ended_at__isnull=True).select_related("kitchen").defer(*DOCUMENTS)
-    return any(pace_of(run.kitchen) > 1 for run in going)
+    played = [run for run in going if pace_of(run.kitchen) > 1]
+    for run in played:
+        last = max((datetime.fromisoformat(one["first"]) for one in run.served), default=run.began_at)
+        if now_in(run.kitchen) > last + PLAYED_ON:
+            play(run.kitchen, 1)
+    fastest = max((pace_of(run.kitchen) for run in played), default=1)
+    if fastest > 1:
+        queue_once(FOLLOW_PLAYED, FOLLOW_PLAYED, after_s=math.ceil(FOLLOWED_EACH_S / fastest))

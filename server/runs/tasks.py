@@ -4,7 +4,6 @@ from django.utils import timezone
 from procrastinate.contrib.django import app
 
 from server.runs import services
-from server.work.services import queue_once
 
 FOLLOW = "runs.follow_the_clock"
 
@@ -20,5 +19,4 @@ def follow_the_clock(timestamp: int) -> None:  # noqa: ARG001  (the queue says f
 def follow_played() -> None:
     """The same, again and again, while a rehearsal is played faster."""
     services.follow_the_clock(timezone.now())
-    if services.any_played():
-        queue_once(services.FOLLOW_PLAYED, services.FOLLOW_PLAYED, after_s=services.PLAYED_EACH_S)
+    services.follow_again()

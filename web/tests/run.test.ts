@@ -100,6 +100,8 @@ const answer = (events: RunEvent[], more: object = {}) => ({
   taken: events.map(({ id }) => ({ id, became: 'kept', told: [] })),
   ...more,
 });
+const keeping = (run = opened()) =>
+  new RunKeeper('galley', run, new UnsentEvents('galley', 4), new UnsentPhotos('galley', 4));
 const sent = () =>
   server.asked.filter(({ method }) => method === 'POST').map(({ body }) => body.events as RunEvent[]);
 
@@ -115,12 +117,7 @@ beforeEach(async () => {
 });
 
 test('what is said is shown at once, and kept until the server has it', async () => {
-  const keeper = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const keeper = keeping();
   const id = keeper.say('OT', { do: 'done', step: 'receive' });
   assert.equal(keeper.snapshot().state.steps.get('receive')?.standing, 'over');
   await settled();
@@ -129,12 +126,7 @@ test('what is said is shown at once, and kept until the server has it', async ()
   // The page is closed and opened again: it is there yet, and is sent once.
   keeper.stop();
   server.says((asked) => json(200, answer(asked.body?.events ?? [])));
-  const again = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const again = keeping();
   await settled();
   assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
   assert.deepEqual(
@@ -148,12 +140,7 @@ test('what is said is shown at once, and kept until the server has it', async ()
 });
 
 test('the server is asked again by itself, and what is said meanwhile follows in order', async () => {
-  const keeper = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const keeper = keeping();
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   keeper.say('ES', { do: 'done', step: 'put-on' });
@@ -170,12 +157,7 @@ test('the server is asked again by itself, and what is said meanwhile follows in
 
 test('a clock that is off is measured, and each event says by how much', async () => {
   server.says((asked) => json(200, answer(asked.body?.events ?? [], { now_ms: Date.now() + 3_600_000 })));
-  const keeper = new RunKeeper(
-    'galley',
-    opened({ now_ms: Date.now() + 3_600_000 }),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const keeper = keeping(opened({ now_ms: Date.now() + 3_600_000 }));
   assert.equal(clock(keeper.now()), '17:06');
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
@@ -190,12 +172,7 @@ test('what another tablet said comes in, and an answer that was overtaken brings
     json(200, answer([theirs], { plan_number: 3, plan: newer })),
     json(200, answer([theirs], { plan_number: 2, plan })),
   );
-  const keeper = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const keeper = keeping();
   await keeper.news();
   assert.equal(keeper.snapshot().state.steps.get('receive')?.by, 'OT');
   await keeper.news();
@@ -203,12 +180,7 @@ test('what another tablet said comes in, and an answer that was overtaken brings
 });
 
 test('what one has said is never sent in the name of whoever comes next', async () => {
-  const keeper = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const keeper = keeping();
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   openedBy(8);
@@ -246,12 +218,7 @@ test('a tablet without room says so, and goes on', async () => {
     throw new DOMException('no room', 'QuotaExceededError');
   });
   server.says(problem(503));
-  const keeper = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const keeper = keeping();
   keeper.say('OT', { do: 'done', step: 'receive' });
   await settled();
   assert.deepEqual([keeper.snapshot().keeps, keeper.snapshot().unsent], [false, 1]);
@@ -266,13 +233,8 @@ test('a tablet without room says so, and goes on', async () => {
 test('what an older build kept is sent, and two pages of one tablet keep what both say', async () => {
   const before = event('00000000-0000-4000-8000-000000000001', 'done', '16:05:00', { step: 'receive' });
   localStorage.setItem('jar-table/run/7/galley/4', JSON.stringify([before]));
-  const one = new RunKeeper('galley', opened(), new UnsentEvents('galley', 4), new UnsentPhotos('galley', 4));
-  const other = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const one = keeping();
+  const other = keeping();
   await settled();
   assert.equal(localStorage.getItem('jar-table/run/7/galley/4'), null);
   one.say('OT', { do: 'done', step: 'put-on' });
@@ -287,12 +249,7 @@ test('what an older build kept is sent, and two pages of one tablet keep what bo
 
 test('a run opens as this tablet knew it last, and its time goes on', async () => {
   server.says((asked) => json(200, answer(asked.body?.events ?? [], { now_ms: Date.now() + 60_000 })));
-  const keeper = new RunKeeper(
-    'galley',
-    opened(),
-    new UnsentEvents('galley', 4),
-    new UnsentPhotos('galley', 4),
-  );
+  const keeper = keeping();
   keeper.say('OT', { do: 'done', step: 'receive' });
   await passed(2000);
   keeper.stop();
@@ -300,7 +257,7 @@ test('a run opens as this tablet knew it last, and its time goes on', async () =
   const kept = await keptRun('galley', 4);
   assert.ok(kept);
   assert.equal(kept.events.length, 1);
-  const again = new RunKeeper('galley', kept, new UnsentEvents('galley', 4), new UnsentPhotos('galley', 4));
+  const again = keeping(kept);
   assert.equal(again.snapshot().state.steps.get('receive')?.standing, 'over');
   assert.equal(clock(again.now()), '16:17');
   assert.equal(clock(again.snapshot().heardAt), '16:07');

@@ -213,9 +213,13 @@ export class RunKeeper {
 
   private async sendAll(): Promise<void> {
     try {
-      while (this.waiting.length > 0 && signedInAs() === this.person) await this.sendSome();
-      for (const [id, photo] of [...this.photos])
-        if (signedInAs() === this.person) await this.sendOne(id, photo);
+      while (signedInAs() === this.person) {
+        const [photo] = this.photos;
+        // What is said goes first; more of it may come while a photo is on its way.
+        if (this.waiting.length > 0) await this.sendSome();
+        else if (photo) await this.sendOne(...photo);
+        else break;
+      }
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.problem = error;
@@ -316,6 +320,6 @@ export class RunKeeper {
 
 const MOST_AT_ONCE = 200;
 /** What a photo is answered that is never taken. */
-const NEVER = [404, 409, 413, 422];
+const NEVER = [409, 413, 422];
 /** It is kept on the tablet so long after something of it changed [ms]. */
 const KEEP_MS = 1000;

@@ -12,7 +12,10 @@ async function heardOr<T>(asked: Promise<T>, kept: () => Promise<T | null>): Pro
   });
   try {
     const heard = await Promise.race([asked, patience]);
-    return heard === 'late' ? ((await kept()) ?? (await asked)) : heard;
+    if (heard !== 'late') return heard;
+    // Whatever it answers later, nobody waits for it any more.
+    asked.catch(() => undefined);
+    return (await kept()) ?? (await asked);
   } catch (error) {
     const here = error instanceof Problem && error.trouble === 'lost' ? await kept() : null;
     if (here === null) throw error;
