@@ -57,7 +57,7 @@ def shift(now: datetime) -> None:
     owner = User.objects.filter(username=PEOPLE[0][0]).first()
     if kitchen is None or owner is None:
         return
-    # What is over is so by the kitchen's own clock, which may have been played ahead; what is new begins at the time it is.
+    # What is over is so by the kitchen's own clock, which may have been played ahead; the new one begins at real time.
     shown = now_in(kitchen, now)
     playing = of_title(kitchen, DEMO["services"][0]["title"])
     if playing is not None and playing.ends_at >= shown:
