@@ -5,7 +5,7 @@ import { likeTomorrow, onDays } from '@/screens/day/state/like';
 import { pinned, unpinned } from '@/screens/day/state/pins';
 import { columnsOf, jarColumns, lettersOf, minuteOf } from '@/service/columns';
 import { roomy, scaleOf } from '@/service/scale';
-import { daysBetween, localAfter, onDay, shifted, wall } from '@/service/times';
+import { daysBetween, localAfter, localIn, onDay, shifted, wall } from '@/service/times';
 
 const step = (id: string, start: string, end: string, more: Partial<PlannedStep> = {}): PlannedStep => ({
   id,
@@ -162,4 +162,16 @@ test('another service is as this one on another day, with nothing put anywhere',
   const tomorrow = new Date();
   tomorrow.setDate(tomorrow.getDate() + 1);
   assert.equal(new Date(`${plates[0]?.from}:00`).toDateString(), tomorrow.toDateString());
+});
+
+test('a clock follows its zone through the night in which it is changed', () => {
+  const shown = (zone: string, at: string) => localIn(zone, Date.parse(at) / 60_000);
+  // In Norway clocks go back at 01:00 UTC of the last Sunday of October, and on in March (EU 2000/84/EC).
+  assert.equal(shown('Europe/Oslo', '2026-10-25T00:30Z'), '2026-10-25T02:30');
+  assert.equal(shown('Europe/Oslo', '2026-10-25T01:30Z'), '2026-10-25T02:30');
+  assert.equal(shown('Europe/Oslo', '2027-03-28T00:59Z'), '2027-03-28T01:59');
+  assert.equal(shown('Europe/Oslo', '2027-03-28T01:00Z'), '2027-03-28T03:00');
+  // Where only a time is known it goes by the offset of that, and what is no zone by none.
+  assert.equal(shown('2026-10-24T22:00+02:00', '2026-10-25T00:30Z'), '2026-10-25T02:30');
+  assert.equal(shown('Nowhere/Nothing', '2026-10-25T00:30Z'), '2026-10-25T00:30');
 });

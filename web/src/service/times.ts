@@ -43,12 +43,36 @@ export function localAfter(at: string, minutes: number): string {
   return there.toISOString().slice(0, 16);
 }
 
-/** A minute [min since the epoch] as a local time, in the zone of a time with its offset. */
+/** One formatter for each zone: making one takes long. */
+const zones = new Map<string, Intl.DateTimeFormat | null>();
+
+/** What writes local times of a zone by its name, with its clock changes; null where there is no such zone. */
+function zoneOf(name: string): Intl.DateTimeFormat | null {
+  let found = zones.get(name);
+  if (found === undefined) {
+    try {
+      // Swedes write them as the format has them.
+      found = new Intl.DateTimeFormat('sv-SE', { timeZone: name, dateStyle: 'short', timeStyle: 'short' });
+    } catch {
+      found = null;
+    }
+    zones.set(name, found);
+  }
+  return found;
+}
+
+/** A minute [min since the epoch] as a local time: of a zone by its name, or by the offset of a time that has one. */
 export function localIn(like: string, minute: number): string {
+  const zone = /^[A-Za-z]/.test(like) ? zoneOf(like) : null;
+  if (zone) return zone.format(minute * 60_000).replace(' ', 'T');
   const offset = /([+-])(\d\d):(\d\d)$/.exec(like);
   const shift = offset ? (offset[1] === '-' ? -1 : 1) * (Number(offset[2]) * 60 + Number(offset[3])) : 0;
   return new Date((minute + shift) * 60_000).toISOString().slice(0, 16);
 }
 
-/** Now, as a local time in the zone of a time with its offset. */
+/** Where a service is, by whose clock: its zone by name; one that says none goes by the offset of its plan. */
+export const placeOf = (document: { timezone?: unknown }, plan: { starts_at: string | null }): string =>
+  (typeof document.timezone === 'string' && document.timezone) || (plan.starts_at ?? '');
+
+/** Now, as a local time there. */
 export const nowIn = (like: string): string => localIn(like, Math.floor(kitchenNow() / 60_000));

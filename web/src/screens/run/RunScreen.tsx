@@ -5,6 +5,7 @@ import { type FormulaDocument, newest, onNews, runQuery } from '@/api';
 import { atWay, list, text } from '@/document/document';
 import { keeperOf } from '@/run/keepers';
 import { makeReadyToGoWithout } from '@/run/withoutNetwork';
+import { placeOf } from '@/service/times';
 import { Main } from '@/ui';
 import { fill } from '@/words';
 import { run as words } from '@/words/run';
@@ -59,6 +60,7 @@ export function RunScreen() {
   }, [keeper, kitchen.slug, number, opened.service]);
 
   const document = shown.document as FormulaDocument;
+  const zone = placeOf(document, shown.plan);
   const people = list(atWay(document, ['kitchen', 'people'])).map((one) => text(atWay(one, ['id'])) ?? '');
   const [who, setWho] = useState(() =>
     people.includes(person.initials) ? person.initials : (people[0] ?? ''),
@@ -69,6 +71,7 @@ export function RunScreen() {
     run: number,
     service: opened.service,
     document,
+    zone,
     courses: list(document.courses).length,
     shown,
     keeper,
@@ -99,9 +102,7 @@ export function RunScreen() {
         {!shown.endedAt && <RunHead />}
         {shown.endedAt ? (
           <div className="mx-auto w-full max-w-5xl space-y-3 p-4">
-            <p className="text-xl">
-              {fill(words.over, { at: clockAt(shown.plan.starts_at ?? '', Date.parse(shown.endedAt)) })}
-            </p>
+            <p className="text-xl">{fill(words.over, { at: clockAt(zone, Date.parse(shown.endedAt)) })}</p>
             <TakeBack />
             <RecordTable kitchen={kitchen.slug} run={number} began={opened.began_at} />
           </div>

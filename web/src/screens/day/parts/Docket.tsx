@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { type Column, columnsOf, jarColumns, lettersOf, markOf, minuteOf, spellsOf } from '@/service/columns';
 import { roomy, type Scale, scaleOf } from '@/service/scale';
-import { clockOf, localIn, wall } from '@/service/times';
+import { clockOf, localIn, placeOf, wall } from '@/service/times';
 import { useNow } from '@/service/useNow';
 import { fill } from '@/words';
 import { day } from '@/words/day';
@@ -100,7 +100,7 @@ export function Docket() {
             data-part="now"
           >
             <span className="absolute -top-2 left-1 rounded-control bg-stop px-1 text-xs leading-4 font-semibold text-on-stop">
-              {fill(day.nowHere, { at: clockOf(localIn(plan.starts_at ?? '', now)) })}
+              {fill(day.nowHere, { at: clockOf(localIn(placeOf(document, plan), now)) })}
             </span>
           </div>
         )}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { minuteOf } from '@/service/columns';
-import { clockOf, nowIn, wall } from '@/service/times';
+import { clockOf, nowIn, placeOf, wall } from '@/service/times';
 import { useNow } from '@/service/useNow';
 import { Button, LinkButton } from '@/ui';
 import { fill } from '@/words';
@@ -133,7 +133,7 @@ function UnderWay() {
             <Button
               look="plain"
               className="min-h-7! px-2! text-sm"
-              onClick={() => put(['began'], nowIn(plan.starts_at ?? ''))}
+              onClick={() => put(['began'], nowIn(placeOf(document, plan)))}
             >
               {day.names.began}
             </Button>

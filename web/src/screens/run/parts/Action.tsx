@@ -183,14 +183,14 @@ const UNDO_S = 10;
 
 /** What was said last, and the way back while it is fresh. */
 export function TakeBack() {
-  const { said, takeBack, shown } = useRun();
+  const { said, takeBack, zone } = useRun();
   const left = said ? UNDO_S - Math.max(0, Math.floor((Date.now() - said.since) / 1000)) : 0;
   return (
     <div role="status" data-part="said">
       {said && left > 0 && (
         <p className="mb-2 flex flex-wrap items-center gap-3 rounded-plate bg-kelp-soft py-1 pr-1 pl-4 text-lg">
           <span className="min-w-0 grow basis-40 truncate">
-            {fill(words.told, { what: said.called, at: clockAt(shown.plan.starts_at ?? '', said.at) })}
+            {fill(words.told, { what: said.called, at: clockAt(zone, said.at) })}
           </span>
           <button
             type="button"

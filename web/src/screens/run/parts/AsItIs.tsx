@@ -11,7 +11,7 @@ const ANEW_MS = 60_000;
 
 /** As it really is: what the fish has by now, with what went in, how warm it was and how long it lay. */
 export function AsItIs() {
-  const { kitchen, run, shown, courses, now } = useRun();
+  const { kitchen, run, shown, courses, now, zone } = useRun();
   const asked = useQuery({
     ...asItIsQuery(kitchen, run, shown.last, shown.planNumber),
     refetchInterval: ANEW_MS,
@@ -34,7 +34,7 @@ export function AsItIs() {
         {shown.endedAt
           ? words.asItWent
           : shown.problem
-            ? fill(words.asItWas, { at: clockAt(shown.plan.starts_at ?? '', shown.heardAt) })
+            ? fill(words.asItWas, { at: clockAt(zone, shown.heardAt) })
             : words.names.asItIs}
       </h3>
       {tells.map((one) => (
@@ -46,8 +46,8 @@ export function AsItIs() {
               {!jar.over && jar.best_from && jar.latest && (
                 <span className="block text-base text-quiet">
                   {fill(words.jarWindow, {
-                    best: dayClockAt(jar.on, Date.parse(jar.best_from), now),
-                    latest: dayClockAt(jar.on, Date.parse(jar.latest), now),
+                    best: dayClockAt(zone, Date.parse(jar.best_from), now),
+                    latest: dayClockAt(zone, Date.parse(jar.latest), now),
                   })}
                 </span>
               )}

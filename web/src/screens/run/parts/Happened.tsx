@@ -13,7 +13,7 @@ const MOST = 6;
 
 /** What was said last, each with the way to take it back: an event is never changed, another one voids it. */
 export function Happened() {
-  const { kitchen, run, shown, keeper, takeBack, readOnly, courses, logKinds } = useRun();
+  const { kitchen, run, shown, keeper, takeBack, readOnly, courses, logKinds, zone } = useRun();
   const steps = new Map(shown.plan.steps.map((step) => [step.id, step]));
   const last = eventsOf(keeper.written())
     .filter((event) => event.do !== 'void')
@@ -48,7 +48,7 @@ export function Happened() {
       <ul>
         {last.map((event) => (
           <li key={event.id} className="flex items-center gap-3 border-t border-line py-1 text-base">
-            <b>{clockAt(shown.plan.starts_at ?? '', event.at)}</b>
+            <b>{clockAt(zone, event.at)}</b>
             <span className="min-w-0 grow truncate">{called(event)}</span>
             {event.says.photo &&
               (keeper.waitsHere(event.says.photo) ? (
@@ -58,7 +58,7 @@ export function Happened() {
                   src={photoAt(kitchen, run, event.says.photo)}
                   alt={fill(words.photoOf, {
                     what: called(event),
-                    at: clockAt(shown.plan.starts_at ?? '', event.at),
+                    at: clockAt(zone, event.at),
                   })}
                   loading="lazy"
                   className="size-12 rounded-control object-cover"

@@ -13,7 +13,7 @@ const ABOVE = 8;
 
 /** The plan at the side, as a narrow docket: what is over steps back, what is begun is filled, now is a line across. */
 export function RunDocket() {
-  const { document, shown, now } = useRun();
+  const { document, shown, now, zone } = useRun();
   const { plan } = shown;
   const part = useRef<HTMLElement>(null);
   const columns = useMemo(
@@ -65,7 +65,7 @@ export function RunDocket() {
         <div className="relative text-base" aria-hidden="true">
           {times.map((one) => (
             <span key={one} className="absolute leading-5" style={{ top: scale.y(one) }}>
-              {localIn(plan.starts_at ?? '', one).slice(11, 16)}
+              {localIn(zone, one).slice(11, 16)}
             </span>
           ))}
         </div>
@@ -124,9 +124,7 @@ export function RunDocket() {
           className="pointer-events-none absolute inset-x-0 z-[2] h-[3px] bg-stop"
           style={{ top: scale.y(minute) + ABOVE }}
         />
-        <span className="sr-only">
-          {fill(day.nowHere, { at: localIn(plan.starts_at ?? '', shownMinute).slice(11, 16) })}
-        </span>
+        <span className="sr-only">{fill(day.nowHere, { at: localIn(zone, shownMinute).slice(11, 16) })}</span>
       </div>
     </section>
   );

@@ -35,7 +35,7 @@ export const WARM = 'warm-by-plan';
 
 /** The clock, when plates leave and what is in hand until then, the fish's warm minutes, and who is here. */
 export function RunHead() {
-  const { shown, now, who, people, come, readOnly } = useRun();
+  const { shown, now, who, people, come, readOnly, zone } = useRun();
   const { plan, state } = shown;
   const plated = new Set(
     plan.steps
@@ -54,7 +54,7 @@ export function RunHead() {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-plate px-4 py-2">
       <p className="text-5xl font-bold" data-part="clock">
-        {clockAt(plan.starts_at ?? '', now)}
+        {clockAt(zone, now)}
       </p>
       <div className="min-w-0 grow text-lg leading-snug">
         <p data-part="plates">

@@ -13,7 +13,7 @@ const OVERDUE = 'overdue';
  * last plan made otherwise, and how it stands with the server.
  */
 export function Stands() {
-  const { shown } = useRun();
+  const { shown, zone } = useRun();
   const { plan, problem, unsent } = shown;
   const grave = [
     ...plan.unplanned.map(({ text }) => text),
@@ -23,7 +23,7 @@ export function Stands() {
   ];
   const told = [
     ...(unsent > 0 && problem ? [`${fill(words.unsent, { many: unsent })} ${problem.detail}`] : []),
-    ...(problem ? [fill(words.asOf, { at: clockAt(plan.starts_at ?? '', shown.heardAt) })] : []),
+    ...(problem ? [fill(words.asOf, { at: clockAt(zone, shown.heardAt) })] : []),
     ...(shown.jumped ? [words.jumped] : []),
     ...(shown.pace > 1 ? [fill(words.played, { pace: shown.pace })] : []),
     ...shown.told.map((one) => fill(words.refused, { told: one })),

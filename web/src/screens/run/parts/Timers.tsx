@@ -31,9 +31,8 @@ export function Timers() {
 }
 
 function TimerCard({ timer, step }: { timer: Timer; step: PlannedStep | undefined }) {
-  const { now, shown, courses } = useRun();
-  const like = shown.plan.starts_at ?? '';
-  const at = (ms: number) => dayClockAt(like, ms, now);
+  const { now, courses, zone } = useRun();
+  const at = (ms: number) => dayClockAt(zone, ms, now);
   // A jar is best from some time on, and comes off by its latest; what it is due at lies between.
   const next = timer.bestFrom !== null && now < timer.bestFrom ? timer.bestFrom : timer.due;
   const over = now >= next;

@@ -1,7 +1,7 @@
 import { localIn } from '@/service/times';
 import { dayInWords } from '@/words/numbers';
 
-/** A time [ms since the epoch] as a clock, in the zone of a time with its offset. */
+/** A time [ms since the epoch] as a clock: of a zone by its name, or by the offset of a time that has one. */
 export const clockAt = (like: string, ms: number): string =>
   localIn(like, Math.floor(ms / 60_000)).slice(11, 16);
 

@@ -9,6 +9,8 @@ export interface OpenedRun {
   run: number;
   service: number | null;
   document: FormulaDocument;
+  /** Where it is cooked: a zone by its name, or a time with its offset. */
+  zone: string;
   /** How many courses there are: with more than one each step says of which it is. */
   courses: number;
   shown: Shown;
