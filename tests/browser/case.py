@@ -41,7 +41,7 @@ def wait_for_quiet(patience_s: float = 5.0) -> None:
         with connection.cursor() as cursor:
             cursor.execute(BUSY)
             quiet = 0 if cursor.fetchone()[0] else quiet + 1
-        time.sleep(0.05)
+        time.sleep(0.02)
 
 
 class BrowserTest(StaticLiveServerTestCase):

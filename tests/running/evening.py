@@ -19,15 +19,15 @@ from typing import Any
 
 from tests.browser.chrome import chrome, close
 from tests.browser.pages.run import RunPage
-from tests.browser.pages.sign_in import SignInPage
-from tests.browser.pages.table import TablePage
 from tests.browser.test_without_network import KEPT
-from tests.running.checkout import Checkout, until
+from tests.running.checkout import WITHIN_S, Checkout, until
 
 KITCHEN, NAME, PASSWORD = "ternlund", "mk", "rye-and-caraway"
 WEB, WORKER = (".venv/bin/gunicorn",), ("manage.py", "work")
 # How long nobody is killed [s].
 PAUSE_S = (0.1, 0.8)
+# Something is waited for so long to come through before the next one [s].
+THROUGH_S = 8.0
 
 
 class Person:
@@ -72,6 +72,11 @@ class Person:
         self.acknowledged.append(taken["id"])
         return True
 
+    def comes_through(self, within_s: float = WITHIN_S) -> bool:
+        """Whether something more is acknowledged within a time [s]."""
+        before = len(self.acknowledged)
+        return until(lambda: len(self.acknowledged) > before, within_s)
+
     def lost(self) -> list[str]:
         """What was acknowledged and is not there, or more than once."""
         events = self.ask(f"/api/kitchens/{KITCHEN}/runs/{self.run}")["events"]
@@ -89,11 +94,12 @@ class Tablet:
         self.open()
 
     def open(self) -> None:
-        """On the run; who is killed in the middle signs in again, for a browser writes that down late."""
+        """On the run; who is killed in the middle has to be let in again, for a browser writes that down late."""
         assert until(self.checkout.answers), "it is back"
         self.driver = chrome(fresh=True, profile=self.profile)
-        SignInPage(self.driver, self.person.address).open().enter(NAME, PASSWORD)
-        TablePage(self.driver, self.person.address).one("main li h2")
+        self.driver.get(f"{self.person.address}/static/icon.svg")
+        for one in self.person.cookies:
+            self.driver.add_cookie({"name": one.name, "value": one.value or "", "path": "/"})
         self.page = RunPage(self.driver, self.person.address).open(KITCHEN, self.person.run)
 
     def say_and_be_killed(self) -> None:
@@ -134,12 +140,13 @@ def killed(checkout: Checkout, moments: int, seed: int, with_browser: bool = Tru
     try:
         person.speaks.start()
         for moment in range(moments):
+            # Something comes through between two of them, unless it takes too long.
+            person.comes_through(THROUGH_S)
             time.sleep(chance.uniform(*PAUSE_S))
             # Each of them, and then whichever.
             victims[moment if moment < len(victims) else chance.randrange(len(victims))]()
         assert until(checkout.answers), "it is back"
-        before = len(person.acknowledged)
-        assert until(lambda: len(person.acknowledged) > before), "it goes on"
+        assert person.comes_through(), "it goes on"
         person.over.set()
         person.speaks.join(30)
         return len(person.acknowledged), person.lost() + (tablet.lost() if tablet else [])

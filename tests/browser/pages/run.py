@@ -8,6 +8,7 @@ from tests.browser.pages.page import Page
 from tests.browser.words import run
 
 NAMES = run.names
+NOTE = "[role=dialog] input"
 
 
 class RunPage(Page):
@@ -168,9 +169,19 @@ class RunPage(Page):
 
     def notes(self, text: str) -> None:
         """Say that something else happened, in words of one's own."""
-        self.something_else("other")
-        self.one("[role=dialog] input").send_keys(text)
+        self.tap("[data-part=else]")
+        self.tap("[role=dialog] [data-what=other]")
+        self.one(NOTE).send_keys(text)
         self.say_so()
+
+    def tap(self, css: str) -> None:
+        """Press something; what is drawn anew while it is pressed is pressed again."""
+
+        def pressed() -> bool:
+            self.driver.find_element(By.CSS_SELECTOR, css).click()
+            return True
+
+        self.until(pressed, css)
 
     def say_so(self) -> None:
         self.one("[data-part=say]").click()

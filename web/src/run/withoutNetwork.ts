@@ -4,8 +4,8 @@ import { forgetKept, keepSession, keptRun, keptSession, type Opened } from './ke
 /** So long a server is waited for where this tablet knows how things stood [ms]. */
 const PATIENCE_MS = 5000;
 
-/** What the server answers; what is kept here, where it does not in time. A Problem of another kind is one here too. */
-async function heardOr<T>(asked: Promise<T>, kept: () => Promise<T | null>): Promise<T> {
+/** What the server answers; what KEPT gives where it does not in time. A Problem of another kind is one here too. */
+async function heardOr<T>(asked: Promise<T>, kept: () => Promise<T>): Promise<T> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const patience = new Promise<'late'>((late) => {
     timer = setTimeout(() => late('late'), PATIENCE_MS);
@@ -15,11 +15,10 @@ async function heardOr<T>(asked: Promise<T>, kept: () => Promise<T | null>): Pro
     if (heard !== 'late') return heard;
     // Whatever it answers later, nobody waits for it any more.
     asked.catch(() => undefined);
-    return (await kept()) ?? (await asked);
+    return await kept();
   } catch (error) {
-    const here = error instanceof Problem && error.trouble === 'lost' ? await kept() : null;
-    if (here === null) throw error;
-    return here;
+    if (!(error instanceof Problem) || error.trouble !== 'lost') throw error;
+    return await kept();
   } finally {
     clearTimeout(timer);
   }
@@ -29,32 +28,38 @@ async function heardOr<T>(asked: Promise<T>, kept: () => Promise<T | null>): Pro
 export async function sessionHere(): Promise<Session> {
   const known = queries.getQueryData(sessionQuery.queryKey);
   if (known) return known;
-  // Nobody waits for tries that are made again where it can go on without.
-  const kept = await keptSession();
-  if (kept === null) return queries.ensureQueryData(sessionQuery);
-  const session = await heardOr(queries.fetchQuery({ ...sessionQuery, retry: false }), () => {
-    queries.setQueryData(sessionQuery.queryKey, kept);
-    // It may have ended meanwhile, or be somebody else's.
-    const deaf = onBack(() => {
-      deaf();
-      void queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
-    });
-    return Promise.resolve(kept);
+  const session = await heardOr(queries.fetchQuery({ ...sessionQuery, retry: false }), async () => {
+    const kept = await keptSession();
+    if (kept) goOnAs(kept);
+    // Where nothing is kept it is tried again as any other screen is.
+    return kept ?? queries.ensureQueryData(sessionQuery);
   });
-  const before = kept.person?.id ?? 0;
-  if (session.person?.id !== before) await forgetKept(before);
+  void forgetOthers(session);
   return session;
+}
+
+/** What is kept of who was here stands in until the server is heard: it may have ended meanwhile, or be somebody else's. */
+function goOnAs(kept: Session): void {
+  queries.setQueryData(sessionQuery.queryKey, kept);
+  const deaf = onBack(() => {
+    deaf();
+    void queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
+  });
+}
+
+/** Somebody else, or nobody, is here now: nothing is kept of who was before. */
+async function forgetOthers({ person }: Session): Promise<void> {
+  const before = (await keptSession())?.person?.id;
+  if (before !== undefined && before !== person?.id) await forgetKept(before);
 }
 
 /** A run as the server has it; as this tablet knew it last, where the server is not heard. */
 export async function runHere(kitchen: string, run: number): Promise<Opened> {
   const asked = runQuery(kitchen, run);
-  const kept = await keptRun(kitchen, run);
-  if (kept === null) return queries.fetchQuery(asked);
   return heardOr<Opened>(queries.fetchQuery({ ...asked, retry: false }), async () => {
-    const then = await keptRun(kitchen, run);
-    if (then) queries.setQueryData(asked.queryKey, then);
-    return then;
+    const kept = await keptRun(kitchen, run);
+    if (kept) queries.setQueryData(asked.queryKey, kept);
+    return kept ?? queries.fetchQuery(asked);
   });
 }
 
