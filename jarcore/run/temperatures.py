@@ -19,8 +19,6 @@ from jarcore.run.events import ACTED, LOGGED, PASSED, SIMULATED, Event, number_o
 from jarcore.run.fold import MINUTE, fold
 
 COOLING, COLD_JAR = "cooling", "cold_jar"
-# Steps of a plan after which a jar is hot.
-HEATED = ("heat", "reduce")
 DAY_MS = 24 * 60 * MINUTE
 
 
@@ -106,25 +104,34 @@ class Line:
 
 @cache
 def _rows() -> Mapping[str, _Row]:
-    return {
-        row["kind"]: _Row(
-            kind=row["kind"],
-            name=row["name"],
-            which=row["which"],
-            unit=row["unit"] or None,
-            instrument=row["instrument"] or None,
-            limit=row["limit"],
-            bound=parameter(row["bound"]) if row["bound"] else None,
-            slack=float(row["slack"]),
-            low=number(row["low"]),
-            high=number(row["high"]),
-            gate=row["gate"],
-            every_h=number(row["every_h"]),
-            instead=row["instead"],
-            meant=row["meant"] or None,
-        )
-        for row in rows("temperature_log")
-    }
+    gates = {row["id"]: row for row in rows("gates")}
+    return {row["kind"]: _row(row, gates.get(row["gate"], row)) for row in rows("temperature_log")}
+
+
+def _row(row: Mapping[str, str], read: Mapping[str, str]) -> _Row:
+    """A kind by its row; how it is READ stands in the row of its gate, where it has one."""
+    return _Row(
+        kind=row["kind"],
+        name=row["name"],
+        which=row["which"],
+        unit=read["unit"] or None,
+        instrument=read["instrument"] or None,
+        limit=row["limit"],
+        bound=parameter(row["bound"]) if row["bound"] else None,
+        slack=float(row["slack"]),
+        low=number(read["low"]),
+        high=number(read["high"]),
+        gate=row["gate"],
+        every_h=number(row["every_h"]),
+        instead=row["instead"],
+        meant=row["meant"] or None,
+    )
+
+
+@cache
+def _heated() -> frozenset[str]:
+    """Deeds of a plan after which a jar is hot."""
+    return frozenset(row["planned_as"] for row in rows("makings") if row["heats"] == "1")
 
 
 def kinds() -> list[Kind]:
@@ -243,7 +250,7 @@ def _cooled(plan: Plan, events: Sequence[Event], rehearsal: bool) -> Iterator[Li
         hot = [
             ended
             for one in plan["steps"]
-            if one["do"] in HEATED and (one["course"], one["jar"]) == (step["course"], step["jar"])
+            if one["do"] in _heated() and (one["course"], one["jar"]) == (step["course"], step["jar"])
             if (ended := state.steps[one["id"]].ended) is not None and ended <= event.at
         ]
         if hot:

@@ -74,7 +74,9 @@ class LiveOut(Schema):
 
 
 class RunOut(LiveOut):
-    """A run opened, with the plan that it began with, and what can be entered into the temperature record beside it."""
+    """A run opened, with the plan that it began with, what can be entered into the temperature record beside it,
+    and at which paces it can be played.
+    """
 
     id: int
     service: int | None
@@ -82,6 +84,7 @@ class RunOut(LiveOut):
     began_at: str
     planned: Plan
     log_kinds: list[Kind]
+    paces: list[int]
 
 
 class TakenOut(Schema):
@@ -191,7 +194,13 @@ def begin_run(request: AuthedRequest, kitchen: str, service: int) -> dict[str, A
 def open_run(request: AuthedRequest, kitchen: str, run: int) -> dict[str, Any]:
     """A run with all that happened."""
     found = _find(request, kitchen, run)
-    return {**_item(found), **_live(found, 0, None), "planned": found.planned, "log_kinds": kinds()}
+    return {
+        **_item(found),
+        **_live(found, 0, None),
+        "planned": found.planned,
+        "log_kinds": kinds(),
+        "paces": selectors.paces_of(found),
+    }
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/live", response={200: LiveOut}, operation_id="live_run")

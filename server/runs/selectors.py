@@ -12,6 +12,7 @@ from jarcore.questions.correct import Happened
 from jarcore.run import Event, Line, Record, done_about, events_of, fold, of_run, record
 from jarcore.run.fold import OVER
 from jarcore.service import CourseAsItIs, Mends, as_it_is, mends
+from server.accounts.clock import PACES
 from server.accounts.models import Kitchen
 from server.day.asked import asked_of
 from server.day.selectors import document_of_service, plan_now
@@ -70,6 +71,11 @@ def record_of(run: Run) -> Record:
 def counts_simulated(run: Run) -> bool:
     """Whether simulated readings count in a run: never where a kitchen is served, whatever was played there before."""
     return run.rehearsal and settings.REHEARSAL
+
+
+def paces_of(run: Run) -> list[int]:
+    """At which paces a run can be played; none where it is no rehearsal."""
+    return list(PACES) if counts_simulated(run) else []
 
 
 def temperatures_of_runs(kitchen: Kitchen, starts: datetime, ends: datetime) -> tuple[list[Line], dict[str, str]]:

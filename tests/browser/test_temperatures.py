@@ -1,5 +1,7 @@
 """The temperature record on the screen: by itself and by hand, and what was missed asks what was done."""
 
+from selenium.webdriver.common.keys import Keys
+
 from server.runs import services
 from server.temperatures.models import LogEntry
 from tests.browser.chrome import resize
@@ -37,7 +39,15 @@ class TemperaturesTest(RunBrowserTest):
         self.record.type(temperatures.names.value, "3,5")
         self.record.one("[data-part=enter]").click()
         self.record.has("Fish chiller", "3.5", temperatures.held.kept)
-        self.record.enter("probe_boiling", "95.4", "Core probe", meant="95")
+        self.record.enter("probe_boiling", "95.4", "Core probe", meant="high up")
+        self.record.sees("[data-part=log] [role=alert]", "“high up” is no number")
+        # What is typed is there when one comes back to the page.
+        self.record.open(self.kitchen.slug)
+        self.record.enter("probe_boiling")
+        self.assertEqual(self.record.typed(temperatures.names.value), "95.4")
+        meant = self.record.one("[data-part=log] input[id$='-meant']")
+        meant.send_keys(Keys.CONTROL, "a")
+        meant.send_keys("95", Keys.ENTER)
         self.record.has("Core probe", "95 °C", temperatures.held.kept)
         self.assertEqual(LogEntry.objects.latest("at").document["signed"], "MK")
         for kind, head in (("CSV", "text/csv"), ("PDF", "application/pdf")):
@@ -56,7 +66,7 @@ class TemperaturesTest(RunBrowserTest):
         self.record.has(temperatures.simulated)
         self.offline()
         self.record.enter("oil_discarded", "", "Fryer")
-        self.record.sees("main", "does not answer")
+        self.record.sees("[data-part=entering]", "does not answer")
         self.assertEqual(self.record.one("[data-part=log] input[id$='-which']").get_attribute("value"), "Fryer")
         self.offline(False)
         self.record.one("[data-part=enter]").click()

@@ -126,16 +126,16 @@ class Tablet:
         shutil.rmtree(self.profile, ignore_errors=True)
 
 
-def killed(checkout: Checkout, moments: int, seed: int, with_browser: bool = True) -> tuple[int, list[str]]:
+def killed(checkout: Checkout, moments: int, seed: int) -> tuple[int, list[str]]:
     """Kill what serves a run at MOMENTS that a SEED draws; how much was acknowledged, and what of it is lost."""
     chance = random.Random(seed)
     person = Person(checkout)
-    tablet = Tablet(checkout, person) if with_browser else None
+    tablet = Tablet(checkout, person)
     victims: list[Callable[[], None]] = [
         lambda: _kill(checkout.processes(*WEB)[1:]),
         lambda: _kill(checkout.processes(*WORKER)),
         lambda: _kill([checkout.postmaster()]),
-        *([tablet.say_and_be_killed] if tablet else []),
+        tablet.say_and_be_killed,
     ]
     try:
         person.speaks.start()
@@ -149,11 +149,10 @@ def killed(checkout: Checkout, moments: int, seed: int, with_browser: bool = Tru
         assert person.comes_through(), "it goes on"
         person.over.set()
         person.speaks.join(30)
-        return len(person.acknowledged), person.lost() + (tablet.lost() if tablet else [])
+        return len(person.acknowledged), person.lost() + tablet.lost()
     finally:
         person.over.set()
-        if tablet:
-            tablet.remove()
+        tablet.remove()
 
 
 def _kill(processes: list[int]) -> None:

@@ -6884,7 +6884,8 @@ export interface components {
         };
         /**
          * RunOut
-         * @description A run opened, with the plan that it began with, and what can be entered into the temperature record beside it.
+         * @description A run opened, with the plan that it began with, what can be entered into the temperature record beside it,
+         *     and at which paces it can be played.
          */
         RunOut: {
             /** Began At */
@@ -6911,6 +6912,8 @@ export interface components {
             now_ms: number;
             /** Pace */
             pace: number;
+            /** Paces */
+            paces: number[];
             plan: components["schemas"]["Plan"] | null;
             /** Plan Number */
             plan_number: number;

@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import type { InstrumentReading, LogKind, RunEvent } from '@/api';
-import { Choice, TextInput } from '@/ui';
+import { Choice, TextInput, useTyped } from '@/ui';
 import { fill } from '@/words';
 import { plain } from '@/words/numbers';
 import { temperatures as words } from '@/words/temperatures';
@@ -20,32 +20,43 @@ interface Props {
 
 const FIELD = 'mt-1 h-12 w-full text-lg';
 const BLANK = { which: '', value: '', meant: '', done: '' };
+type Field = keyof typeof BLANK;
+/** What is wrong with what is typed, in words, and where. */
+interface Fault {
+  field: Field;
+  says: string;
+}
 const numberOf = (text: string): number => Number(text.trim().replace(',', '.'));
 
 /** One line of the temperature record, typed or taken off an instrument. What is wrong is told where it stands. */
 export function LogForm({ kinds, readings, first, onLog }: Props) {
   const [name, setName] = useState(first ?? kinds[0]?.kind ?? '');
-  const [typed, setTyped] = useState(BLANK);
+  // What is typed outlives a dialog that is closed, and a page that is left.
+  const [typed, setTyped] = useTyped('log', BLANK);
   const [taken, setTaken] = useState<InstrumentReading | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<Fault | null>(null);
   const id = useId();
   const kind = kinds.find((one) => one.kind === name) ?? kinds[0];
   if (!kind) return null;
   const reading = readings.find((one) => one.kind === kind.instrument && one.value !== null);
-  const type = (field: keyof typeof BLANK) => (text: string) => {
+  const type = (field: Field) => (text: string) => {
     setTyped({ ...typed, [field]: text });
     if (field === 'value') setTaken(null);
     setWrong(null);
   };
 
   /** What is wrong with what is typed, in words. */
-  function fault({ unit, low, high }: LogKind): string | null {
+  function fault({ unit, low, high, meant }: LogKind): Fault | null {
     if (unit === null) return null;
-    if (typed.value.trim() === '') return words.wrong.none;
-    const value = numberOf(typed.value);
-    if (!Number.isFinite(value)) return fill(words.wrong.number, { value: typed.value });
-    const cannot = (low !== null && value < low) || (high !== null && value > high);
-    return cannot ? fill(words.wrong.impossible, { value: plain(value) }) : null;
+    if (typed.value.trim() === '') return { field: 'value', says: words.wrong.none };
+    const asked: Field[] = meant && typed.meant.trim() ? ['value', 'meant'] : ['value'];
+    for (const field of asked) {
+      const value = numberOf(typed[field]);
+      if (!Number.isFinite(value)) return { field, says: fill(words.wrong.number, { value: typed[field] }) };
+      if ((low !== null && value < low) || (high !== null && value > high))
+        return { field, says: fill(words.wrong.impossible, { value: plain(value) }) };
+    }
+    return null;
   }
 
   async function enter(entered: LogKind) {
@@ -60,7 +71,7 @@ export function LogForm({ kinds, readings, first, onLog }: Props) {
         source: 'typed',
         ...(taken ? { source: taken.simulated ? 'simulated' : 'probe', instrument: taken.instrument } : {}),
         ...(entered.unit === null ? {} : { value: numberOf(typed.value), unit: entered.unit }),
-        ...(entered.meant && typed.meant.trim() && Number.isFinite(meant) ? { meant } : {}),
+        ...(entered.meant && typed.meant.trim() ? { meant } : {}),
         ...(typed.which.trim() ? { note: typed.which.trim() } : {}),
         ...(typed.done.trim() ? { accepted: typed.done.trim() } : {}),
       },
@@ -71,7 +82,7 @@ export function LogForm({ kinds, readings, first, onLog }: Props) {
     setTaken(null);
   }
 
-  const text = (field: keyof typeof BLANK, label: string, placeholder = '') => (
+  const text = (field: Field, label: string, placeholder = '') => (
     <div>
       <label className="block text-base font-semibold" htmlFor={`${id}-${field}`}>
         {label}
@@ -82,9 +93,11 @@ export function LogForm({ kinds, readings, first, onLog }: Props) {
         value={typed[field]}
         placeholder={placeholder}
         maxLength={LONGEST}
+        fault={wrong?.field === field ? wrong.says : undefined}
         onType={type(field)}
         className={FIELD}
       />
+      {wrong?.field === field && <Wrong says={wrong.says} />}
     </div>
   );
 
@@ -120,7 +133,7 @@ export function LogForm({ kinds, readings, first, onLog }: Props) {
               label={words.names.value}
               inputMode="decimal"
               value={typed.value}
-              fault={wrong ?? undefined}
+              fault={wrong?.field === 'value' ? wrong.says : undefined}
               onType={type('value')}
               aria-describedby={`${id}-limit`}
               className="mt-1 h-12 w-28 text-right text-lg"
@@ -144,11 +157,7 @@ export function LogForm({ kinds, readings, first, onLog }: Props) {
           <p id={`${id}-limit`} className="text-quiet">
             {kind.limit && fill(words.limit, { limit: kind.limit })}
           </p>
-          {wrong !== null && (
-            <p role="alert" className="font-semibold text-stop">
-              {wrong}
-            </p>
-          )}
+          {wrong?.field === 'value' && <Wrong says={wrong.says} />}
         </div>
       )}
       {kind.meant && text('meant', `${kind.meant} (°C)`)}
@@ -161,6 +170,14 @@ export function LogForm({ kinds, readings, first, onLog }: Props) {
         {words.names.enter}
       </button>
     </form>
+  );
+}
+
+function Wrong({ says }: { says: string }) {
+  return (
+    <p role="alert" className="font-semibold text-stop">
+      {says}
+    </p>
   );
 }
 

@@ -91,6 +91,7 @@ export function RunScreen() {
     },
     // A run that an older page kept says none.
     logKinds: opened.log_kinds ?? [],
+    paces: opened.paces ?? [],
     typed,
   };
   const title = text(document.title) || words.untitled;

@@ -44,6 +44,7 @@ export function TemperaturesScreen() {
     enabled: may,
   });
   const [trouble, setTrouble] = useState<string | undefined>(undefined);
+  const [stuck, setStuck] = useState<string | undefined>(undefined);
   const [done, setDone] = useState('');
   const shown = asked.data;
   const here = shown?.first ?? day ?? '';
@@ -54,10 +55,8 @@ export function TemperaturesScreen() {
       search: there ? { day: there } : {},
     });
 
-  /** Say something; whether it is kept. What was typed stays where it is until then. */
-  async function say(said: RunEvent, called: string): Promise<boolean> {
-    setDone('');
-    setTrouble(undefined);
+  /** Say something; why it is not kept, where it is not. What was typed stays where it is until then. */
+  async function say(said: RunEvent): Promise<string | null> {
     try {
       const by = person.initials ? { by: person.initials } : {};
       // So far this tablet's clock is behind the one that all go by.
@@ -65,15 +64,20 @@ export function TemperaturesScreen() {
       const event = { id: named(), version: 1, at: new Date().toISOString(), offset_ms, ...by, ...said };
       const { taken } = await logTemperatures(kitchen.slug, [event]);
       const refused = taken.find(({ became }) => became === 'refused');
-      if (refused) setTrouble(refused.told.join(' '));
-      else setDone(called);
       await client.invalidateQueries({ queryKey: ['temperatures', kitchen.slug] });
-      return !refused;
+      return refused ? refused.told.join(' ') : null;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      setTrouble(error.detail);
-      return false;
+      return error.detail;
     }
+  }
+
+  async function enter(said: RunEvent, called: string): Promise<boolean> {
+    setDone('');
+    const why = await say(said);
+    setTrouble(why ?? undefined);
+    if (why === null) setDone(fill(words.entered, { what: called }));
+    return why === null;
   }
 
   const readings = read.data?.readings ?? [];
@@ -132,16 +136,19 @@ export function TemperaturesScreen() {
           <Missing
             lines={shown.missing}
             may={may}
-            onSay={(line, note) => say({ do: 'acted', event: line.id, note }, words.names.say)}
+            onSay={(line, note) => say({ do: 'acted', event: line.id, note })}
           />
           <div className="grid grid-cols-1 items-start gap-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
             <Plate title={words.names.lines} part="lines">
               <Lines
                 lines={shown.entries}
                 onTakeBack={
-                  may ? (line) => say({ do: 'void', event: line.id }, words.names.takeBack) : undefined
+                  may
+                    ? async (line) => setStuck((await say({ do: 'void', event: line.id })) ?? undefined)
+                    : undefined
                 }
               />
+              <Trouble words={stuck} />
             </Plate>
             {may && (
               <Plate title={words.names.entering} part="entering">
@@ -149,7 +156,7 @@ export function TemperaturesScreen() {
                   kinds={shown.kinds}
                   readings={counting}
                   first={shown.due[0]}
-                  onLog={(said, kind) => say(said, fill(words.entered, { what: kind.name }))}
+                  onLog={(said, kind) => enter(said, kind.name)}
                 />
                 <Trouble words={trouble} />
                 <Done words={done} />

@@ -4,13 +4,11 @@ import { fill } from '@/words';
 import { run as words } from '@/words/run';
 import { useRun } from '../state/opened';
 
-const PACES = [1, 10, 60];
-
 /** A rehearsal is played faster, for everybody: an evening in some minutes. */
 export function Pace() {
-  const { kitchen, shown, keeper } = useRun();
+  const { kitchen, shown, keeper, paces } = useRun();
   const [wrong, setWrong] = useState<string | null>(null);
-  if (!shown.rehearsal) return null;
+  if (paces.length === 0) return null;
   const play = async (pace: number) => {
     try {
       await playAt(kitchen, pace);
@@ -25,7 +23,7 @@ export function Pace() {
     <fieldset className="mt-3 flex flex-wrap items-center gap-2" data-part="pace">
       <legend className="sr-only">{words.names.pace}</legend>
       <span className="text-lg font-semibold">{words.names.pace}</span>
-      {PACES.map((pace) => (
+      {paces.map((pace) => (
         <button
           key={pace}
           type="button"

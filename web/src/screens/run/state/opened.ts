@@ -29,8 +29,9 @@ export interface OpenedRun {
   takeBack: (event: string) => void;
   /** Keep a photo, and say of what it is. */
   photograph: (photo: Blob, saying: Saying, called: string) => void;
-  /** What can be entered into the temperature record. */
+  /** What can be entered into the temperature record, and at which paces it can be played. */
   logKinds: readonly LogKind[];
+  paces: readonly number[];
   /** What is typed and not said yet, by where: it outlives the step that stands there. */
   typed: Map<string, string>;
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { TemperatureLine } from '@/api';
-import { Button, TextInput } from '@/ui';
+import { Button, TextInput, Trouble, useTyped } from '@/ui';
 import { fill } from '@/words';
 import { dayInWords, plain } from '@/words/numbers';
 import { temperatures as words } from '@/words/temperatures';
@@ -8,8 +8,8 @@ import { temperatures as words } from '@/words/temperatures';
 interface Props {
   lines: readonly TemperatureLine[];
   may: boolean;
-  /** Says what was done about a line; whether it is kept. */
-  onSay: (line: TemperatureLine, note: string) => Promise<boolean>;
+  /** Says what was done about a line; why that is not kept, where it is not. */
+  onSay: (line: TemperatureLine, note: string) => Promise<string | null>;
 }
 
 /** What was missed of late and nobody has said anything about: each asks what was done. */
@@ -32,7 +32,8 @@ export function Missing({ lines, may, onSay }: Props) {
 }
 
 function Missed({ line, may, onSay }: { line: TemperatureLine } & Omit<Props, 'lines'>) {
-  const [note, setNote] = useState('');
+  const [note, setNote] = useTyped(`missed/${line.id}`, '');
+  const [wrong, setWrong] = useState<string | null>(null);
   const what = `${line.name} ${line.which}`.trim();
   return (
     <li className="mt-2 flex flex-wrap items-center gap-2" data-missed={line.id}>
@@ -48,7 +49,10 @@ function Missed({ line, may, onSay }: { line: TemperatureLine } & Omit<Props, 'l
           className="flex flex-wrap gap-2"
           onSubmit={async (event) => {
             event.preventDefault();
-            if (note.trim() && (await onSay(line, note.trim()))) setNote('');
+            if (!note.trim()) return;
+            const why = await onSay(line, note.trim());
+            setWrong(why);
+            if (why === null) setNote('');
           }}
         >
           <TextInput
@@ -63,6 +67,7 @@ function Missed({ line, may, onSay }: { line: TemperatureLine } & Omit<Props, 'l
           </Button>
         </form>
       )}
+      <Trouble words={wrong ?? undefined} />
     </li>
   );
 }
