@@ -95,14 +95,15 @@ def begin(kitchen: Kitchen, user: User, document: dict[str, Any], planned_at: da
 
 def save(
     kitchen: Kitchen,
-    user: User,
+    user: User | None,
     number: int,
     since: int,
     document: dict[str, Any],
     planned_at: datetime | None = None,
+    also: Callable[[], object] = lambda: None,
 ) -> Service:
     """Save the service that was based on the revision SINCE, and plan it at once; a better plan is looked for later.
-    Nothing is planned before PLANNED_AT, where that is said.
+    Nothing is planned before PLANNED_AT, where that is said. ALSO is kept with it or not at all.
 
     Raises: Service.DoesNotExist; Problem 409 when somebody saved since, with base, theirs, yours, the three-way merge
     and the places where both changed the same thing.
@@ -114,7 +115,7 @@ def save(
         if service.document == document:
             return service
         before, service.document = service.document, document
-        fill(service, before, user.initials, planned_at)
+        fill(service, before, user.initials if user else "", planned_at)
         with transaction.atomic():
             held = Service.objects.of(kitchen).held(number)
             if held.revision != service.revision:
@@ -124,17 +125,19 @@ def save(
             held.revision += 1
             held.save(update_fields=[*FILLED, "revision", "updated_at"])
             _kept(held, user)
+            also()
         return held
 
 
 def save_now(
     kitchen: Kitchen,
-    user: User,
+    user: User | None,
     number: int,
     change: Callable[[dict[str, Any]], dict[str, Any] | None],
     now: datetime,
+    also: Callable[[], object] = lambda: None,
 ) -> Service:
-    """Change a service as it is now, whoever saves meanwhile; nothing where CHANGE gives nothing.
+    """Change a service as it is now, whoever saves meanwhile; nothing where CHANGE gives nothing. ALSO is kept with it.
 
     Raises: Service.DoesNotExist.
     """
@@ -144,7 +147,7 @@ def save_now(
         if after is None or after == service.document:
             return service
         try:
-            return save(kitchen, user, number, service.revision, after, now)
+            return save(kitchen, user, number, service.revision, after, now, also)
         except Problem as problem:
             if problem.status != HTTPStatus.CONFLICT:
                 raise
@@ -194,7 +197,7 @@ def _version_of(kitchen: Kitchen, user: User, place: int, course: Any) -> dict[s
     return {"formula": kept.formula_id, "number": kept.number}
 
 
-def _kept(service: Service, user: User) -> None:
+def _kept(service: Service, user: User | None) -> None:
     """Keep it as it is to merge from, tell everybody, and have a better plan looked for."""
     service.revisions.filter(revision__lte=service.revision - MOST_REVISIONS).delete()
     ServiceRevision.objects.create(service=service, revision=service.revision, document=service.document, saved_by=user)

@@ -23,8 +23,8 @@ class RunQuery(models.QuerySet["Run"]):
 class Run(models.Model):
     """A service as it is cooked: its document and plan as it was begun, and the last plan once it has ended.
 
-    `last` is the number of its last event. What is served stands in columns, for lists. Only in a `rehearsal` does a
-    simulated reading open a gate of safety.
+    `last` is the number of its last event, `effected` of the last one whose effect on the service is made. What is
+    served stands in columns, for lists. Only in a `rehearsal` does a simulated reading open a gate of safety.
     """
 
     kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="runs")
@@ -42,6 +42,7 @@ class Run(models.Model):
     ended_at = models.DateTimeField(null=True)
     begun_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
     last = models.PositiveIntegerField(default=0)
+    effected = models.PositiveIntegerField(default=0, db_default=0)
     rehearsal = models.BooleanField(default=False, db_default=False)
 
     objects = RunQuery.as_manager()

@@ -1,15 +1,18 @@
 """Verbs on runs: begin one, take what happened, end it."""
 
+import logging
 import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
+from functools import partial
 from typing import Any, Literal
 from uuid import UUID, uuid4
 
 from django.conf import settings
 from django.db import transaction
 
+from jarcore.data import OutOfTime
 from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import Event, NotKept, events_of, fold, taken
 from jarcore.run.events import CORRECTED, ENDED, HAPPENED, VOID
@@ -23,17 +26,22 @@ from server.day.services import follow, open_work, save_now
 from server.feed.services import What, note
 from server.pantry.selectors import stock_of
 from server.runs import effects
-from server.runs.models import Run, RunEvent
+from server.runs.models import Run, RunEvent, RunQuery
 from server.runs.selectors import DOCUMENTS, LONGEST, counts_simulated, live_of, plan_of
 from server.runs.shelf import read_by_itself, warm_on_the_shelf
 from server.work.services import queue_once
 
+logger = logging.getLogger(__name__)
+
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
 # Where a rehearsal is played faster its plans follow so often by its own clock [s]; and so long after its last plates.
+FOLLOW = "runs.follow_the_clock"
 FOLLOW_PLAYED, FOLLOWED_EACH_S, PLAYED_ON = "runs.follow_played", 120, timedelta(hours=3)
 ELSEWHERE = "This event belongs to another run."
 NOT_MENDED = "The formula is another by now, so this mend was not made. Ask for the mends again."
+# What an event makes of a service: nothing where it changes nothing of it.
+Change = Callable[[dict[str, Any]], dict[str, Any] | None]
 NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
 
 
@@ -120,8 +128,11 @@ def take(kitchen: Kitchen, user: User, number: int, sent: Sequence[Any], now: da
     """
     run, answers, fresh = _keep(kitchen, number, user, sent, now)
     if fresh:
-        _has_effect(kitchen, user, run, fresh, now)
-        catch_up(run, now)
+        try:
+            catch_up(run, now)
+        except OutOfTime:
+            # Kept is kept, and nobody waits for more than that: the worker, which has no such bound, goes on with it.
+            queue_once(FOLLOW, FOLLOW, timestamp=int(now.timestamp()))
     return answers
 
 
@@ -192,15 +203,25 @@ def _uuid(text: Any) -> UUID | None:
         return None
 
 
-def _has_effect(kitchen: Kitchen, user: User, run: Run, fresh: Sequence[RunEvent], now: datetime) -> None:
-    """Change the service as events say, or change it back."""
-    for row in fresh:
+def _has_effect(run: Run, now: datetime) -> None:
+    """Change the service as events say, or change it back: each once, and also where it was broken off before."""
+    mine = Run.objects.filter(pk=run.pk)
+    made = mine.values_list("effected", flat=True).get()
+    for row in RunEvent.objects.filter(run=run, number__gt=made).select_related("signed_by").order_by("number"):
+        before, upto = mine.filter(effected__lt=row.number), row.number
         change = _change(run, row)
-        if change is not None and run.service_id is not None:
-            save_now(kitchen, user, run.service_id, change, now)
+        if change is None or run.service_id is None:
+            continue
+
+        def once(service: dict[str, Any], before: RunQuery = before, change: Change = change) -> dict[str, Any] | None:
+            """Nothing where somebody else has made it meanwhile."""
+            return change(service) if before.exists() else None
+
+        save_now(run.kitchen, row.signed_by, run.service_id, once, now, partial(before.update, effected=upto))
+    mine.filter(effected__lt=run.last).update(effected=run.last)
 
 
-def _change(run: Run, row: RunEvent) -> Callable[[dict[str, Any]], dict[str, Any] | None] | None:
+def _change(run: Run, row: RunEvent) -> Change | None:
     """What an event changes of the service, or what it takes back; None for neither."""
     pantry = stock_of(run.kitchen).pantry
     if row.document["do"] in (HAPPENED, CORRECTED) and row.was is not None:
@@ -215,7 +236,8 @@ def _change(run: Run, row: RunEvent) -> Callable[[dict[str, Any]], dict[str, Any
 
 
 def catch_up(run: Run, now: datetime) -> None:
-    """Have the plan follow what happened by now; a run that somebody ended keeps its last plan."""
+    """Have the service and its plan follow what happened by now; a run that somebody ended keeps its last plan."""
+    _has_effect(run, now)
     read = _read(run)
     warm = list(_warm(run, read, now))
     if warm:
@@ -262,13 +284,20 @@ def follow_the_clock(real: datetime) -> int:
     going = Run.objects.filter(ended_at__isnull=True, service__isnull=False).select_related("kitchen")
     found = [run for run in going if run.began_at >= now_in(run.kitchen, real) - LONGEST]
     for run in found:
-        now = now_in(run.kitchen, real)
-        by_itself = list(read_by_itself(run, now)) if run.last < MOST_OF_RUN else []
-        if by_itself:
-            _keep(run.kitchen, run.pk, None, by_itself, now)
-        # With its events, for whoever kept the last of them may not have come to the plan.
-        catch_up(run, now)
+        try:
+            _follow(run, now_in(run.kitchen, real))
+        except Exception:
+            # Whatever one run trips over, those of everybody else go on.
+            logger.exception("Run %s is not followed", run.pk)
     return len(found)
+
+
+def _follow(run: Run, now: datetime) -> None:
+    by_itself = list(read_by_itself(run, now)) if run.last < MOST_OF_RUN else []
+    if by_itself:
+        run, _, _ = _keep(run.kitchen, run.pk, None, by_itself, now)
+    # With its events, for whoever kept the last of them may not have come to the plan.
+    catch_up(run, now)
 
 
 def follow_played(kitchen: Kitchen) -> None:

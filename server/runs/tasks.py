@@ -5,7 +5,7 @@ from procrastinate.contrib.django import app
 
 from server.runs import services
 
-FOLLOW = "runs.follow_the_clock"
+FOLLOW = services.FOLLOW
 
 
 @app.periodic(cron="* * * * *")

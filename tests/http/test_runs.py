@@ -11,7 +11,8 @@ from django.db import DatabaseError, connection, transaction
 from jsonschema_rs import validator_for
 
 from server.accounts.models import Role
-from server.day.models import Service
+from server.day.models import Service, ServiceRevision
+from server.day.services import save_now
 from server.formulas.models import Formula
 from server.runs import services
 from server.runs.models import Run, RunEvent
@@ -250,6 +251,49 @@ class RunsTest(RunTest):
         services.follow_the_clock(datetime.now().astimezone())
         plan = Service.objects.get().plan
         self.assertTrue(next(one["fixed"] for one in plan["steps"] if one["id"] == step["id"]))
+
+    def test_what_an_event_changes_is_changed_once_whatever_breaks_off(self) -> None:
+        run = self.begun()
+        course = run["document"]["courses"][0]
+        seven = self.event("happened", what="covers", course=course["id"], covers=7)
+
+        def breaks(*changes: Any) -> None:
+            save_now(*changes[:5], also=mock.Mock(side_effect=OSError))
+
+        with mock.patch("server.runs.services.save_now", breaks), self.assertRaises(OSError):
+            self.send_events(run, seven)
+        self.assertEqual(self.covers(), course["covers"])
+        self.assertEqual([one["became"] for one in self.send_events(run, seven)["taken"]], ["again"])
+        revisions = ServiceRevision.objects.count()
+        for _ in range(2):
+            services.follow_the_clock(self.now())
+        self.assertEqual((self.covers(), ServiceRevision.objects.count()), (7, revisions + 1))
+
+    @staticmethod
+    def now() -> datetime:
+        return datetime.now().astimezone()
+
+    @staticmethod
+    def covers() -> int:
+        return int(Service.objects.get().document["courses"][0]["covers"])
+
+    def test_what_takes_too_long_after_it_was_kept_is_kept_and_left_to_the_worker(self) -> None:
+        run = self.begun()
+        done = self.event("done", step=self.first(run)["id"])
+        with self.settings(RECKONED_AT_MOST_S=0):
+            answer = self.send_events(run, done)
+        self.assertEqual([one["became"] for one in answer["taken"]], ["kept"])
+        self.assertIn(services.FOLLOW, [job["task_name"] for job in self.queue.jobs.values()])
+
+    def test_what_one_run_trips_over_is_no_matter_to_the_others(self) -> None:
+        for _ in range(2):
+            self.begun()
+        with (
+            mock.patch.object(services, "catch_up", side_effect=OSError) as tried,
+            self.assertLogs("server.runs.services", "ERROR") as told,
+        ):
+            services.follow_the_clock(self.now())
+        self.assertEqual((tried.call_count, len(told.records)), (2, 2))
 
     def test_with_time_the_plan_moves_what_nobody_has_begun(self) -> None:
         run = self.begun()
