@@ -258,7 +258,8 @@ class RunsTest(RunTest):
         seven = self.event("happened", what="covers", course=course["id"], covers=7)
 
         def breaks(*changes: Any) -> None:
-            save_now(*changes[:5], also=mock.Mock(side_effect=OSError))
+            save: Any = save_now
+            save(*changes[:-1], mock.Mock(side_effect=OSError))
 
         with mock.patch("server.runs.services.save_now", breaks), self.assertRaises(OSError):
             self.send_events(run, seven)
