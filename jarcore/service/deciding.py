@@ -1,12 +1,13 @@
 """A plan for all that can be planned: later where there is too little time, without what cannot be had at all."""
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from jarcore.data import parameter, rows, sentence
 from jarcore.service.jarring import BEST
-from jarcore.service.placing import Effort, Stuck, place
+from jarcore.service.placing import FAR, Effort, Stuck, place
 from jarcore.service.portions import Refused
 from jarcore.service.served import ReadService
 from jarcore.service.timeline import CLEAN_OIL, PEOPLE, Given, Timeline
@@ -76,7 +77,8 @@ class Past:
 def decide(work: Work, service: ReadService, past: Past, effort: int = EFFORT) -> Decided:
     """A plan at once: on time where that can be, else as little later as is found, else without a course.
 
-    It is tried with every jar within its best, and with jars left to their hard limits: the cheaper one stands.
+    It is tried with every jar within its best, and with jars left to their hard limits: the cheaper one stands. In none
+    does a jar lie for next to nothing, but where there would be no plan else.
     """
     lacking = _lacking(work, service)
     if lacking:
@@ -86,7 +88,9 @@ def decide(work: Work, service: ReadService, past: Past, effort: int = EFFORT) -
     best = at_best and replace(at_best, work=work, dropped=dropped)
     if best is not None and not best.relaxing:
         return best
-    loose = _as_can_be(work, service, past, dropped, effort)
+    loose = replace(_as_can_be(long_enough(work), service, past, dropped, effort), work=work)
+    if len(loose.dropped) > len(dropped):
+        loose = _as_can_be(work, service, past, dropped, effort)
     both = [one for one in (best, loose) if one is not None]
     return min(both, key=lambda one: (len(one.dropped), one.relaxing, one.cost))
 
@@ -100,6 +104,17 @@ def _within_best(work: Work) -> Work:
         for link in work.links
     ]
     return Work(work.tasks, tuple(held))
+
+
+def contact_least(link: Link) -> int:
+    """How long at least lies between the tasks of a link, where that can be [min]: of the best of a jar a share."""
+    share = parameter("contact_least") * (link.best_from or 0) if link.rule == BEST else 0
+    return max(link.least, min(math.ceil(share), FAR if link.most is None else link.most))
+
+
+def long_enough(work: Work) -> Work:
+    """The same work with the least that a jar lies as a limit."""
+    return Work(work.tasks, tuple(replace(link, least=contact_least(link)) for link in work.links))
 
 
 def _as_can_be(work: Work, service: ReadService, past: Past, dropped: tuple[Refused, ...], effort: int) -> Decided:

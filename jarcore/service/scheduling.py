@@ -10,7 +10,7 @@ from jarcore.documents import Finding, Plan
 from jarcore.run import Event, events_of, fold, pours_in, warmer_in
 from jarcore.run.fold import MINUTE
 from jarcore.service.begun import as_before, eased, past_of, with_more
-from jarcore.service.deciding import EFFORT, LATER_MIN, LITTLE_EFFORT, Decided, Past, decide
+from jarcore.service.deciding import EFFORT, LATER_MIN, LITTLE_EFFORT, Decided, Past, decide, long_enough
 from jarcore.service.happened import Went, by_clock, by_events
 from jarcore.service.laid_out import step_ids
 from jarcore.service.pinning import held
@@ -116,7 +116,7 @@ def _by_clock(work: Work, service: ReadService, past: Past, before: Plan, effort
     """
     tried = [
         decide(work, service, past, min(effort, LITTLE_EFFORT)),
-        decide(work, service, as_before(before, work, service, past), effort),
+        decide(work, service, as_before(before, long_enough(work), service, past), effort),
     ]
     return min(tried, key=lambda one: (len(one.dropped), round(one.relaxing, 6), round(one.cost, 6)))
 
@@ -130,7 +130,7 @@ def _by_events(work: Work, service: ReadService, past: Past, before: Plan, effor
     if stands is not None and not overdue(stands, past) and stands.relaxing <= agreed + parameter("gain_least"):
         return stands
     little = min(effort, LITTLE_EFFORT)
-    best = decide(work, service, as_before(before, work, service, past), little)
+    best = decide(work, service, as_before(before, long_enough(work), service, past), little)
     if stands is None and not best.dropped:
         # What came on top has its place around what stands.
         return best

@@ -10,7 +10,7 @@ from itertools import pairwise
 from typing import Any
 
 from jarcore.data import parameter
-from jarcore.service.deciding import Decided, Past
+from jarcore.service.deciding import Decided, Past, contact_least
 from jarcore.service.served import Hands, ReadService, Stove
 from jarcore.service.timeline import OIL, Given, Timeline
 from jarcore.service.work import Link, Station, Task
@@ -89,10 +89,10 @@ class _Model:
         fixed = self.past.fixed
         if link.before in fixed and link.then in fixed:
             return
-        self.cp.Add(wait >= link.least)
+        now = self.decided.wait(link)
+        self.cp.Add(wait >= max(link.least, min(contact_least(link), now)))
         if link.most is not None:
             self.cp.Add(wait <= link.most)
-        now = self.decided.wait(link)
         if link.price and link.best_from:
             self._off(link.best_from - wait, max(0, link.best_from - now), round(link.price * SCALE))
         if link.price and link.best_to is not None:

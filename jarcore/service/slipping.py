@@ -4,15 +4,20 @@ Nothing is ever left out of it, for what has begun goes on; what it cannot keep 
 """
 
 import heapq
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
-from jarcore.documents.plan import Plan
+from jarcore.documents.plan import Plan, PlannedStep
 from jarcore.service.begun import given_before
 from jarcore.service.deciding import Decided, Past
+from jarcore.service.happened import at
+from jarcore.service.jarring import BEST
+from jarcore.service.laid_out import step_ids
 from jarcore.service.served import ReadService
 from jarcore.service.timeline import Given, Timeline
-from jarcore.service.work import Task, Work
+from jarcore.service.work import Link, Task, Work
+
+Steps = Mapping[str, PlannedStep]
 
 
 def slipped(work: Work, service: ReadService, past: Past, before: Plan) -> Decided | None:
@@ -28,13 +33,13 @@ def slipped(work: Work, service: ReadService, past: Past, before: Plan) -> Decid
     order = list(_in_order(work, past))
     for task in order:
         planned = given_before(task, steps, timeline)
-        found = _soonest(task, _not_before(task, work, past, given), timeline, planned)
+        found = _soonest(task, _not_before(task, work, past, given, steps), timeline, planned)
         if found is None:
             return None
         given[task.id] = found
         timeline.put(task, found)
     for task in reversed(order):
-        _later(task, work, given, timeline)
+        _later(task, work, given, timeline, steps)
     return Decided(work=work, service=service, given=given)
 
 
@@ -73,11 +78,25 @@ def _in_order(work: Work, past: Past) -> Iterator[Task]:
                     heapq.heappush(ready, (past.before[link.then], place[link.then], link.then))
 
 
-def _not_before(task: Task, work: Work, past: Past, given: dict[str, Given]) -> int:
+def _not_before(task: Task, work: Work, past: Past, given: dict[str, Given], steps: Steps) -> int:
     """The earliest that a task may begin: when it was planned, not before now, after what it waits for."""
     planned = past.before[task.id] if task.pinned is None else task.pinned
-    waited = [given[link.before].start + work.by_id[link.before].minutes + link.least for link in work.into[task.id]]
+    waited = [
+        given[link.before].start + work.by_id[link.before].minutes + _least(link, work, steps)
+        for link in work.into[task.id]
+    ]
     return max(planned, past.floor + task.heats_min, past.earliest.get(task.id, 0), *waited, 0)
+
+
+def _least(link: Link, work: Work, steps: Steps) -> int:
+    """How long at least lies between two tasks [min]: a jar that came on later is lifted out later, so that it lies as
+    long as was planned, or as it is best from.
+    """
+    put, out = step_ids(work.by_id[link.before])[-1], step_ids(work.by_id[link.then])[0]
+    if link.rule != BEST or put not in steps or out not in steps:
+        return link.least
+    planned = at(steps[out]["start"]) - at(steps[put]["end"])
+    return max(link.least, min(planned, link.best_from or 0))
 
 
 def _soonest(task: Task, low: int, timeline: Timeline, planned: Given | None) -> Given | None:
@@ -97,14 +116,14 @@ def _with(planned: Given | None, task: Task, start: int, timeline: Timeline) -> 
     return same if same and timeline.is_free(task, same) else timeline.give(task, start)
 
 
-def _later(task: Task, work: Work, given: dict[str, Given], timeline: Timeline) -> None:
+def _later(task: Task, work: Work, given: dict[str, Given], timeline: Timeline, steps: Steps) -> None:
     """Move a task later where what follows would wait too long for it, as far as there is a place."""
     mine = given[task.id]
     links = [(link, given[link.then].start) for link in work.out_of[task.id]]
     low = max((then - link.most - task.minutes for link, then in links if link.most is not None), default=mine.start)
     if low <= mine.start or task.pinned is not None:
         return
-    high = min(then - link.least - task.minutes for link, then in links)
+    high = min(then - _least(link, work, steps) - task.minutes for link, then in links)
     timeline.take_back(task, mine)
     starts = {low, high, *(one for one in timeline.edges(task) if mine.start < one <= high)}
     # What keeps the limit comes first; else as near to it as can be.

@@ -19,6 +19,7 @@ from tests.core.test_plan import FRIDAY, small, some_service, windows, with_
 
 OSLO = ZoneInfo("Europe/Oslo")
 PLAN = json.loads((cases.TABLES / "run_plan.json").read_text(encoding="utf-8"))
+MISO = json.loads((cases.TABLES / "miso_evening.json").read_text(encoding="utf-8"))
 ROWS = cases.table("run_events")
 
 EVENT = st.fixed_dictionaries(
@@ -187,6 +188,18 @@ class SlipTest(TestCase):
                 with self.subTest(seed, after=len(fixed)):
                     told = broken(service, after, windows(service))
                     self.assertEqual([one for one in told if not any(name in one for name in fixed)], [])
+
+    def test_however_late_it_gets_no_jar_is_lifted_out_again_as_soon_as_it_is_on(self) -> None:
+        # Small slips, one on top of the other: each is little against the plan of just before.
+        for late in (3, 6, 12):
+            evening = Evening(MISO, lambda step, late=late: late if step["zone"] == "raw" else 0)
+            evening.cooked(until="char.m.put-on")
+            for _, after in evening.followed:
+                for jar in after["windows"]:
+                    lies, best = at(jar["off"]) - at(jar["on"]), at(jar["best_from"]) - at(jar["on"])
+                    with self.subTest(late=late, jar=jar["step"], on=jar["on"]):
+                        self.assertGreaterEqual(lies, best / 2)
+                        self.assertIn(f"{jar['step']}.contact", {step["id"] for step in after["steps"]})
 
     def test_ten_minutes_at_the_fryer_are_mended_around_and_what_that_costs_is_known(self) -> None:
         evening = Evening(FRIDAY, lambda step: 10 if step["do"] == "preheat" and step["course"] == "gurnard" else 0)
