@@ -3,7 +3,7 @@
 declare -A JAR_PACKAGES=(
   [python]="python3 python3-venv ca-certificates"
   [postgres]="postgresql"
-  [browser]="chromium chromium-driver fonts-dejavu-core"
+  [browser]="chromium chromium-headless-shell chromium-driver fonts-dejavu-core"
 )
 
 # package_present GROUP: a quick look at what the group gives, so that an equal install from elsewhere counts.
@@ -11,7 +11,7 @@ package_present() {
   case "$1" in
     python) python3 -c 'import ensurepip, sys; sys.exit(sys.version_info < (3, 11))' 2>/dev/null ;;
     postgres) [ -n "$(postgres_bin)" ] || [ -n "${DATABASE_URL:-}" ] ;;
-    browser) [ -x /usr/bin/chromium ] && [ -x /usr/bin/chromedriver ] ;;
+    browser) [ -x /usr/bin/chromium ] && [ -x /usr/bin/chromium-headless-shell ] && [ -x /usr/bin/chromedriver ] ;;
   esac
 }
 

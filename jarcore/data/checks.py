@@ -2,7 +2,7 @@
 
 import ast
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from functools import cache
 from typing import TypeGuard
 
@@ -95,7 +95,7 @@ def _code() -> Iterator[str]:
     used = set(by_rows)
     for path in sorted(CORE.rglob("*.py")):
         text = path.read_text(encoding="utf-8")
-        used |= {node.value for node in ast.walk(ast.parse(text)) if _is_text(node)}
+        used |= {node.value for node in _nodes(text) if _is_text(node)}
         if path.parent != FOLDER:
             yield from faults_in(path.relative_to(CORE.parent).as_posix(), text)
     yield from (f"sentences.csv ({key}) is said by nobody" for key in sorted(keys() - used))
@@ -104,9 +104,9 @@ def _code() -> Iterator[str]:
 
 def faults_in(name: str, text: str) -> Iterator[str]:
     """What is wrong with how one module (its NAME and its TEXT) uses the tables."""
-    ids, tree = _ids(), ast.parse(text)
-    docstrings = {id(node) for node in _docstrings(tree)}
-    for node in ast.walk(tree):
+    ids, nodes = _ids(), _nodes(text)
+    docstrings = {id(node) for node in _docstrings(nodes)}
+    for node in nodes:
         where = f"{name}:{getattr(node, 'lineno', 0)}"
         if _is_text(node) and id(node) not in docstrings:
             yield from _literal(where, node.value, ids)
@@ -135,8 +135,14 @@ def _ids() -> set[str]:
     return known - spoken - set(codes()) - {"water"}  # water is also what every composition is counted in
 
 
-def _docstrings(tree: ast.AST) -> Iterator[ast.Constant]:
-    for node in ast.walk(tree):
+@cache
+def _nodes(text: str) -> tuple[ast.AST, ...]:
+    """All that a module consists of; parsed once."""
+    return tuple(ast.walk(ast.parse(text)))
+
+
+def _docstrings(nodes: Iterable[ast.AST]) -> Iterator[ast.Constant]:
+    for node in nodes:
         if isinstance(node, ast.Module | ast.ClassDef | ast.FunctionDef) and node.body:
             first = node.body[0]
             if isinstance(first, ast.Expr) and isinstance(first.value, ast.Constant):

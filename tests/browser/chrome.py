@@ -2,16 +2,16 @@
 
 import multiprocessing.util
 import os
-import shutil
-import tempfile
 from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
 
+# Chromium without a window costs a quarter less work than the whole one, which is needed where a profile outlives it.
+SHELL, WHOLE = "/usr/lib/chromium/chromium-headless-shell", "/usr/bin/chromium"
 FLAGS = [
-    "--headless=new",
+    "--headless",
     "--no-sandbox",
     "--disable-gpu",
     "--disable-dev-shm-usage",
@@ -40,10 +40,9 @@ def chrome(fresh: bool = False, profile: Path | None = None) -> webdriver.Chrome
     if not fresh and os.getpid() in _drivers:
         return _drivers[os.getpid()]
     os.environ["SE_OFFLINE"] = "true"
-    own = tempfile.mkdtemp(prefix="jar-chrome-") if profile is None else None
     options = webdriver.ChromeOptions()
-    options.binary_location = "/usr/bin/chromium"
-    for flag in (*FLAGS, f"--user-data-dir={own or profile}"):
+    options.binary_location = SHELL if profile is None else WHOLE
+    for flag in (*FLAGS, *([] if profile is None else [f"--user-data-dir={profile}"])):
         options.add_argument(flag)
     options.add_argument("--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost")
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
@@ -52,13 +51,8 @@ def chrome(fresh: bool = False, profile: Path | None = None) -> webdriver.Chrome
     if not fresh:
         _drivers[os.getpid()] = driver
 
-    def stop() -> None:
-        driver.quit()
-        if own:
-            shutil.rmtree(own, ignore_errors=True)
-
     # Called once, by whoever comes first: the caller of a fresh one, or the end of the process.
-    _stops[driver.session_id] = multiprocessing.util.Finalize(None, stop, exitpriority=10)
+    _stops[driver.session_id] = multiprocessing.util.Finalize(None, driver.quit, exitpriority=10)
     return driver
 
 

@@ -94,7 +94,7 @@ class WorkTest(TestCase):
         for name, make in worst.WORST.items():
             for question in ("evaluate", "windows"):
                 with self.subTest(name, question=question):
-                    half, whole = make(0.5), make(1)
+                    half, whole = make(0.25), make(0.5)
                     less, more = (calls(partial(worst.answer, question, one)) for one in (half, whole))
                     self.assertLess(more, IN_A_LINE * less)
 

@@ -102,6 +102,7 @@ class Evening:
         self.first = self.plan = plan(service, search=False, mends=False)
         self.events: list[dict[str, Any]] = []
         self.followed: list[tuple[Any, Any]] = []
+        self.folded: tuple[int, Any] = (-1, None)
         self.now = at(self.first["starts_at"])
 
     def say(self, do: str, step: str, **says: Any) -> None:
@@ -116,7 +117,10 @@ class Evening:
 
     @property
     def state(self) -> Any:
-        return fold(self.plan, events_of(self.events, OSLO))
+        """Where the events leave the plan; folded once for each of them."""
+        if self.folded[0] != len(self.events):
+            self.folded = len(self.events), fold(self.plan, events_of(self.events, OSLO))
+        return self.folded[1]
 
     def cooked(self, until: str | None = None) -> "Evening":
         """To the end, or until a step is over, minute by minute."""

@@ -34,7 +34,7 @@ class TooMuchTest(DoorTest):
                 self.assert_problem(self.send(self.door, method, path, body), 413, place)
 
     def test_what_takes_longer_than_anybody_waits_is_given_up_in_words(self) -> None:
-        with mock.patch("server.common.patience.MOST_SECONDS", 0.0):
+        with self.settings(RECKONED_AT_MOST_S=0.0):
             answer = self.send(self.door, "POST", "/api/kitchens/galley/ask/evaluate", {"document": zander()})
         self.assertIn("Split", self.assert_problem(answer, 422)["detail"])
 

@@ -33,7 +33,7 @@ HELD_TO = [
     checks.content_type_conformance,
     checks.response_schema_conformance,
 ]
-EXAMPLES = 9
+EXAMPLES = 5
 
 
 def described() -> Any:

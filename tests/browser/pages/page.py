@@ -18,7 +18,8 @@ from selenium.webdriver.support.wait import WebDriverWait
 from tests.browser.words import names
 
 T = TypeVar("T")
-PATIENCE_S = 10
+# A bound for what never comes: a busy machine is no failure.
+PATIENCE_S = 30
 ANSWER = """
 const [path, status, body] = arguments;
 window.realFetch ??= window.fetch;

@@ -1,7 +1,6 @@
 """A whole evening at sixty times speed: two cooks, a jar of miso, a fryer that is late, a network that goes.
 
-By itself (`./jar manage test tests.browser.evening`), not among the others yet: where the machine is busy the cooks
-come to things in another order than here.
+Where the machine is busy the cooks come to things later, and in another order: each does what the tablet calls them to.
 """
 
 import json
