@@ -1,8 +1,13 @@
 """The test runner: Django's own, closing with the one line that is read by machines."""
 
+import hashlib
+import hmac
+import os
 import unittest
+from base64 import b64encode
 from typing import Any
 
+from django.db import connection
 from django.test import SimpleTestCase, TestCase
 from django.test.runner import DiscoverRunner
 
@@ -16,6 +21,13 @@ class CountingRunner(DiscoverRunner):
 
     # The stubs know of Django's own two only.
     reorder_by = (TakesLong, TestCase, SimpleTestCase)  # type: ignore[assignment]
+
+    def setup_databases(self, **kwargs: Any) -> Any:
+        """Each request of a browser test opens a connection of its own: its password is asked for in one round."""
+        password = str(connection.settings_dict["PASSWORD"])
+        with connection._nodb_cursor() as cursor:
+            cursor.execute(f"ALTER ROLE CURRENT_USER PASSWORD '{verifier(password)}'")
+        return super().setup_databases(**kwargs)
 
     def run_tests(self, test_labels: list[str], **kwargs: Any) -> int:
         """Run, tear down, then count: the line comes after all else that is printed."""
@@ -32,3 +44,14 @@ class CountingRunner(DiscoverRunner):
         skipped = len(result.skipped)
         self.counted = (max(0, result.testsRun - failed - skipped), failed, skipped)
         return super().suite_result(suite, result, **kwargs)
+
+
+def verifier(password: str) -> str:
+    """What PostgreSQL keeps of a password (SCRAM-SHA-256, RFC 5802 and 7677), with one round instead of 4096: rounds
+    make guessing slow, and a long random password is not guessed.
+    """
+    salt = os.urandom(16)
+    salted = hashlib.pbkdf2_hmac("sha256", password.encode(), salt, 1)
+    client, server = (hmac.digest(salted, of, "sha256") for of in (b"Client Key", b"Server Key"))
+    shown = [b64encode(one).decode() for one in (salt, hashlib.sha256(client).digest(), server)]
+    return "SCRAM-SHA-256$1:{}${}:{}".format(*shown)
