@@ -8,7 +8,8 @@ from collections.abc import Iterator, Mapping
 from functools import cache
 from typing import Any
 
-from jarcore.data import rows
+from jarcore.data import default_pantry, rows
+from jarcore.documents.known import known
 
 DIALECT = "https://json-schema.org/draft/2020-12/schema"
 # A size of pieces is measured as the fish is.
@@ -61,11 +62,24 @@ def _field(field: Mapping[str, Any], row: Mapping[str, str], limit: Mapping[str,
         unit = limit["unit"] or row["unit"]
         said.append(f"From {limit['low']} to {limit['high']}{f' {unit}' if unit else ''}.")
         made = _bounded(made, limit)
+    if row["one_of"]:
+        made = _one_of(made, [one for one, _ in known(row["one_of"], default_pantry())])
     if row["default"]:
         made["default"] = json.loads(row["default"])
     if row["absent"]:
         said.append(f"Absent: {row['absent']}.")
     return {**made, "description": " ".join(said)}
+
+
+def _one_of(field: Any, words: list[str]) -> Any:
+    """A field whose texts are of those that rows list."""
+    if isinstance(field, list):
+        return [_one_of(one, words) for one in field]
+    if not isinstance(field, dict):
+        return field
+    if field.get("type") == "string":
+        return {**field, "enum": words}
+    return {key: _one_of(one, words) for key, one in field.items()}
 
 
 def _bounded(field: Schema, limit: Mapping[str, str]) -> Schema:
