@@ -14,6 +14,7 @@ from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
 from jarcore.data.checks import faults
 from jarcore.data.sources import shares
 from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse, rows_of_a_kitchen, service_object
+from jarcore.documents.known import LISTS, known
 from jarcore.documents.plan import FORMAT as PLAN
 from jarcore.documents.plan import Plan, as_now
 from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
@@ -33,6 +34,8 @@ def main(arguments: list[str]) -> int:
     if asked.command == "sources":
         print(*shares(), sep="\n")
         return DONE
+    if asked.command == "list":
+        return _list(asked.what, asked.pantry)
     if asked.command == "plan":
         return _plan(asked.file, asked.pantry, asked.events, asked.before, asked.now)
     if asked.command == "ask":
@@ -53,6 +56,9 @@ def _commands() -> argparse.ArgumentParser:
     asking = commands.add_parser("ask", help='any question: the file holds {"document": a formula, ...}')
     asking.add_argument("question", metavar="QUESTION", help=", ".join(QUESTIONS))
     _of_a_file(asking)
+    listing = commands.add_parser("list", help="what ids a document may name, each with what it is")
+    listing.add_argument("what", metavar="WHAT", choices=LISTS, help=", ".join(LISTS))
+    _with_rows(listing)
     commands.add_parser("tables", help="what is wrong with the tables")
     commands.add_parser("sources", help="on whose word the rows of the tables stand")
     return parser
@@ -60,6 +66,10 @@ def _commands() -> argparse.ArgumentParser:
 
 def _of_a_file(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("file", metavar="FILE")
+    _with_rows(parser)
+
+
+def _with_rows(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("--pantry", metavar="FILE", help="a kitchen's own rows")
 
 
@@ -67,9 +77,7 @@ def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
     """Print the answer to a question. WHOLE says that the file is the whole request, not the formula alone."""
     try:
         value, findings = parse(_read(name))
-        pantry, wrong = _pantry(rows)
-        for fault in wrong:
-            print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
+        pantry, wrong = _told_pantry(rows)
         told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in wrong]
         asked = value if whole else {"document": value}
         answer = ask(question, asked, pantry, [*(_in_document(findings) if whole else findings), *told])
@@ -83,14 +91,23 @@ def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
     return DONE
 
 
+def _list(what: str, rows: str | None) -> int:
+    """Print the ids of one sort, each with what it is, a tab between."""
+    try:
+        pantry = _told_pantry(rows)[0]
+    except NotAFormula as refusal:
+        return _refused(refusal.problem())
+    for name, is_what in known(what, pantry):
+        print(name, is_what, sep="\t")
+    return DONE
+
+
 def _plan(name: str, rows: str | None, events: str | None, before: str | None, now: str | None) -> int:
     """Print the plan of a service."""
     try:
         value, findings = parse(_read(name))
         document = service_object(value)
-        pantry, wrong = _pantry(rows)
-        for fault in wrong:
-            print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
+        pantry, _ = _told_pantry(rows)
         happened, followed = _events(events), _before(before)
     except NotAFormula as refusal:
         return _refused(refusal.problem())
@@ -136,6 +153,14 @@ def _problem(title: str, detail: str, errors: Sequence[tuple[str, str]]) -> dict
 def _refused(problem: Mapping[str, Any]) -> int:
     print(json.dumps(problem, ensure_ascii=False, indent=2))
     return NOT_ASKED
+
+
+def _told_pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
+    """The pantry as `_pantry` has it; what of a kitchen's own rows is not used is told on standard error."""
+    pantry, wrong = _pantry(rows)
+    for fault in wrong:
+        print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
+    return pantry, wrong
 
 
 def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:

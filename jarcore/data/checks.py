@@ -13,8 +13,8 @@ from jarcore.data.tables import CONFIDENCES, FOLDER, parameters, rows, schools, 
 # Notices carry no authority of their own: they say what is missing in a document.
 WITHOUT_SOURCE = "notice"
 # Tables of words alone, and those in which the first column alone is no key.
-OF_WORDS = ("sentences", "readings", "targets", "classes", "dose_words")
-MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes", "loose_amounts", "doses", "stand_ins")
+OF_WORDS = ("sentences", "readings", "targets", "classes", "dose_words", "fields")
+MANY_A_KEY = ("limits", "heat", "growth", "swaps", "classes", "loose_amounts", "doses", "stand_ins", "fields")
 # Columns of sentences: what stands in them in figures follows a row.
 SENTENCES = {
     "sentences": ("text", "deed"),

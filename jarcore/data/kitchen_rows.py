@@ -49,13 +49,17 @@ NO_ACID = AcidRow(
 
 
 @cache
-def _between() -> dict[str, tuple[float, float]]:
-    """What the numbers of a row must lie between."""
+def _limits() -> dict[str, tuple[float, float]]:
     return {row["name"]: (float(row["low"]), float(row["high"])) for row in rows("pantry_limits")}
 
 
+def between(name: str) -> tuple[float, float]:
+    """What a number of a row must lie between."""
+    return _limits().get(name) or _limits()[OTHER]
+
+
 @cache
-def _choices() -> dict[str, tuple[str, ...]]:
+def choices() -> dict[str, tuple[str, ...]]:
     """What the words of a row may be."""
     found = {
         column: tuple(sorted({row[column] for row in rows(table)}))
@@ -142,7 +146,7 @@ def _scale(entry: Any) -> Scale:
     if not isinstance(entry, Mapping):
         raise _NotUsed("is no part with a step and a capacity")
     for name, what in CALLED.items():
-        low, high = _between()[name]
+        low, high = between(name)
         value = entry.get(name)
         if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
             raise _NotUsed(f"needs {what}, a number from {low:g} to {high:g} g")
@@ -219,7 +223,7 @@ def _filled(row: Ingredient, makes_room: bool) -> Ingredient:
     dry = sum(getattr(row, name) for name in CONTENTS if name != "water") + acid
     if makes_room and row.water + dry > 100:
         row = replace(row, water=max(0.0, 100 - dry))
-    if row.water + dry > _between()[ALL_CONTENTS][1]:
+    if row.water + dry > between(ALL_CONTENTS)[1]:
         raise _NotUsed(f"holds {row.water + dry:.0f} g in 100 g")
     return row
 
@@ -273,15 +277,15 @@ def _values(kind: type[Any], entry: Mapping[str, Any], beside: tuple[str, ...] =
 
 def _value(name: str, value: Any, form: Any) -> Any:
     if form in (float, float | None):
-        low, high = _between().get(name) or _between()[OTHER]
+        low, high = between(name)
         if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
             raise _NotUsed(f"has “{name}” {value!r:.40}: it must be a number from {low:g} to {high:g}")
         return float(value)
     if form is bool and not isinstance(value, bool):
         raise _NotUsed(f"has “{name}” {value!r:.40}: it must be true or false")
-    choices = _choices().get(name)
-    if form is str and (not isinstance(value, str) or (choices and value not in choices)):
-        raise _NotUsed(f"has “{name}” {value!r:.40}: it must be {' or '.join(choices or ('a text',))}")
+    known = choices().get(name)
+    if form is str and (not isinstance(value, str) or (known and value not in known)):
+        raise _NotUsed(f"has “{name}” {value!r:.40}: it must be {' or '.join(known or ('a text',))}")
     if form == tuple[str, ...]:
         if not isinstance(value, list) or not all(isinstance(one, str) for one in value):
             raise _NotUsed(f"has “{name}” that is no list of texts")

@@ -4,11 +4,12 @@ Every field may be absent: what is absent is unstated, and the evaluation says w
 Unknown fields are kept, so that a newer file survives an older reader.
 """
 
-from typing import TYPE_CHECKING, Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from pydantic import Field
 
 from jarcore.data import cooling_rows, kind_rows, making_rows
+from jarcore.documents.described import Schema, described
 from jarcore.documents.parts import (
     Amount,
     Count,
@@ -378,7 +379,6 @@ class Formula(Part):
     brought_back: Origin | None = None
 
 
-def formula_schema() -> dict[str, Any]:
+def formula_schema() -> Schema:
     """JSON Schema of the formula document."""
-    schema = Formula.model_json_schema()
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "$id": FORMAT, **schema}
+    return described(Formula.model_json_schema(), "formula", FORMAT_VERSION)

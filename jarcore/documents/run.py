@@ -9,6 +9,7 @@ from typing import Annotated, Any, Literal, get_args
 
 from pydantic import Field
 
+from jarcore.documents.described import Schema, described
 from jarcore.documents.findings import Patch
 from jarcore.documents.parts import Count, Flag, Number, Part, Text
 
@@ -102,11 +103,11 @@ class Run(Part):
     events: list[RunEvent] | None = None
 
 
-def run_schema() -> dict[str, Any]:
+def run_schema() -> Schema:
     """JSON Schema of the run document."""
     schema = Run.model_json_schema(by_alias=True)
     properties = schema["$defs"]["RunEvent"]["properties"]
     properties["do"] = {**properties["do"], "examples": list(get_args(Did))}
     properties["what"] = {**properties["what"], "examples": list(get_args(What))}
     properties["source"] = {**properties["source"], "examples": list(get_args(Source))}
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "$id": FORMAT, **schema}
+    return described(schema, "run", FORMAT_VERSION)

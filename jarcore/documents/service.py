@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from jarcore.documents.described import Schema, described
 from jarcore.documents.parts import Count, Flag, Number, Part, Text
 
 FORMAT = "jar-table/service"
@@ -152,7 +153,6 @@ class Service(Part):
     pins: list[Pin] | None = None
 
 
-def service_schema() -> dict[str, Any]:
+def service_schema() -> Schema:
     """JSON Schema of the service document."""
-    schema = Service.model_json_schema(by_alias=True)
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "$id": FORMAT, **schema}
+    return described(Service.model_json_schema(by_alias=True), "service", FORMAT_VERSION)

@@ -47,6 +47,12 @@ class CommandTest(TestCase):
                 self.assertEqual((code, out), (1, ""))
                 self.assertIn(row["words"], err)
 
+    def test_what_a_document_may_name_is_listed_with_a_kitchen_s_own_rows(self) -> None:
+        code, out, err = run("list", "fish", "--pantry", str(cases.ROOT / "examples" / "own-rows.pantry.json"))
+        self.assertEqual((code, err), (0, ""))
+        self.assertLessEqual({"zander\tZander", "zander-of-the-lake\tZander of the lake"}, set(out.splitlines()))
+        self.assertEqual(run("list", "fish", "--pantry", EXAMPLE)[0], 2)
+
     def test_profiles_of_a_file(self) -> None:
         code, out, err = run("profiles", EXAMPLE)
         self.assertEqual((code, err, json.loads(out)["format"]), (0, "", "jar-table/profiles"))

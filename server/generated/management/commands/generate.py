@@ -12,7 +12,11 @@ from pydantic import TypeAdapter
 from jarcore import plan
 from jarcore.data import rendered, rows
 from jarcore.documents import Evaluation, Plan
+from jarcore.documents.described import described
+from jarcore.documents.evaluation import FORMAT_VERSION as EVALUATION_VERSION
 from jarcore.documents.formula import formula_schema
+from jarcore.documents.pantry import pantry_schema
+from jarcore.documents.plan import FORMAT_VERSION as PLAN_VERSION
 from jarcore.documents.plan import PlannedStep
 from jarcore.documents.run import FORMAT as RUN
 from jarcore.documents.run import FORMAT_VERSION as RUN_VERSION
@@ -24,6 +28,7 @@ from server.config.api import api
 
 EXAMPLE = Path("examples/zander-caraway.jar.json")
 SERVICE_EXAMPLE = Path("examples/zander-evening.service.json")
+PANTRY_EXAMPLE = Path("examples/own-rows.pantry.json")
 
 
 class Command(BaseCommand):
@@ -40,20 +45,27 @@ class Command(BaseCommand):
         formula = json.loads(EXAMPLE.read_text(encoding="utf-8"))
         write(formats / "formula.schema.json", formula_schema())
         write(formats / "formula.example.json", formula)
-        write(formats / "evaluation.schema.json", TypeAdapter(Evaluation).json_schema())
-        write(formats / "profiles.schema.json", TypeAdapter(Profiles).json_schema())
+        write(formats / "evaluation.schema.json", answered(Evaluation, "evaluation", EVALUATION_VERSION))
+        write(formats / "profiles.schema.json", answered(Profiles, "profiles", 1))
         write(formats / "evaluation.example.json", rounded(evaluate(formula)))
         service = json.loads(SERVICE_EXAMPLE.read_text(encoding="utf-8"))
         write(formats / "service.schema.json", service_schema())
         write(formats / "service.example.json", service)
-        write(formats / "plan.schema.json", TypeAdapter(Plan).json_schema())
+        write(formats / "plan.schema.json", answered(Plan, "plan", PLAN_VERSION))
         # Without the search, so that another processor writes the same example.
         planned = plan(service, search=False)
         write(formats / "plan.example.json", planned)
         write(formats / "run.schema.json", run_schema())
         write(formats / "run.example.json", run_example(service, planned))
+        write(formats / "pantry.schema.json", pantry_schema())
+        write(formats / "pantry.example.json", json.loads(PANTRY_EXAMPLE.read_text(encoding="utf-8")))
         write(folder / "docs" / "api" / "openapi.json", api.get_openapi_schema(path_prefix="/api/"))
         write_codes(formats / "codes.csv")
+
+
+def answered(kind: Any, name: str, version: int) -> dict[str, Any]:
+    """The schema of a document that only the program writes."""
+    return described(TypeAdapter(kind).json_schema(), name, version, written=False)
 
 
 def run_example(service: dict[str, Any], planned: Plan) -> dict[str, Any]:
