@@ -144,6 +144,13 @@ function Step({ step, waits, ask }: StepProps) {
           </div>
         </>
       )}
+      {/* Whoever waits for others may have to say something all the same. */}
+      {!readOnly && waits.length > 0 && (
+        <div className="grid grid-cols-2 gap-2">
+          <Beside what="else" dark={false} onPress={() => ask({ what: 'else', step })} />
+          <PhotoButton step={step} dark={false} wide={false} />
+        </div>
+      )}
     </div>
   );
 }
