@@ -77,7 +77,7 @@ def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
     """Print the answer to a question. WHOLE says that the file is the whole request, not the formula alone."""
     try:
         value, findings = parse(_read(name))
-        pantry, wrong = _told_pantry(rows)
+        pantry, wrong = _pantry(rows)
         told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in wrong]
         asked = value if whole else {"document": value}
         answer = ask(question, asked, pantry, [*(_in_document(findings) if whole else findings), *told])
@@ -94,7 +94,7 @@ def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
 def _list(what: str, rows: str | None) -> int:
     """Print the ids of one sort, each with what it is, a tab between."""
     try:
-        pantry = _told_pantry(rows)[0]
+        pantry = _pantry(rows)[0]
     except NotAFormula as refusal:
         return _refused(refusal.problem())
     for name, is_what in known(what, pantry):
@@ -107,7 +107,7 @@ def _plan(name: str, rows: str | None, events: str | None, before: str | None, n
     try:
         value, findings = parse(_read(name))
         document = service_object(value)
-        pantry, _ = _told_pantry(rows)
+        pantry, _ = _pantry(rows)
         happened, followed = _events(events), _before(before)
     except NotAFormula as refusal:
         return _refused(refusal.problem())
@@ -155,25 +155,20 @@ def _refused(problem: Mapping[str, Any]) -> int:
     return NOT_ASKED
 
 
-def _told_pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
-    """The pantry as `_pantry` has it; what of a kitchen's own rows is not used is told on standard error."""
-    pantry, wrong = _pantry(rows)
-    for fault in wrong:
-        print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
-    return pantry, wrong
-
-
 def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
-    """The pantry with a kitchen's own rows from a file, and what of them is not used."""
+    """The pantry with a kitchen's own rows from a file; what of them is not used is told on standard error."""
     if rows is None:
         return default_pantry(), []
     value, findings = parse(_read(rows))
     try:
         if findings:
             raise BadPantry(f"{findings[0].path}: {findings[0].text}")
-        return with_rows(default_pantry(), rows_of_a_kitchen(value))
+        pantry, wrong = with_rows(default_pantry(), rows_of_a_kitchen(value))
     except BadPantry as error:
         raise NotAFormula("Not a pantry", f"{rows}: {error}") from None
+    for fault in wrong:
+        print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
+    return pantry, wrong
 
 
 def _read(name: str) -> bytes:

@@ -24,6 +24,7 @@ SENTENCES = {
     "dose_words": ("text",),
     "order": ("why",),
     "steps": ("text",),
+    "fields": ("absent",),
 }
 # What is no figure of the trade: so many of a unit is the unit of a reading, and counting begins at nought.
 UNITS = re.compile(r"\b100 (g|ml|cm2|l)\b|UTF-8|\b(from|above) 0\b")
@@ -81,7 +82,7 @@ def _figures() -> Iterator[str]:
 
 
 def _vocabulary_of_sentences() -> Iterator[str]:
-    for table in ("codes", "locks", "receiving", "order"):
+    for table in ("codes", "locks", "receiving", "order", "fields"):
         for line, row in enumerate(rows(table), start=2):
             for column in SENTENCES[table]:
                 for name, _ in names_in(row[column]):

@@ -8,7 +8,7 @@ from collections.abc import Iterator, Mapping
 from functools import cache
 from typing import Any
 
-from jarcore.data import default_pantry, rows
+from jarcore.data import default_pantry, rendered, rows
 from jarcore.documents.known import known
 
 DIALECT = "https://json-schema.org/draft/2020-12/schema"
@@ -67,7 +67,7 @@ def _field(field: Mapping[str, Any], row: Mapping[str, str], limit: Mapping[str,
     if row["default"]:
         made["default"] = json.loads(row["default"])
     if row["absent"]:
-        said.append(f"Absent: {row['absent']}.")
+        said.append(f"Absent: {rendered(row['absent'])}.")
     return {**made, "description": " ".join(said)}
 
 

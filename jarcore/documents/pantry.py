@@ -16,7 +16,7 @@ def pantry_schema() -> Schema:
     """JSON Schema of the pantry document."""
     beside = dict.fromkeys(BESIDE, TEXT)
     ingredient = _row(Ingredient) | beside | {"acid": {"$ref": "#/$defs/OwnAcid"}}
-    per = {"type": "object", "$ref": "#/$defs/PriceFor"}
+    per = {"$ref": "#/$defs/PriceFor"}
     price: Schema = {"ingredient": TEXT, "fish": TEXT, "price": _above_nothing(MOST), "per": per, "at": TEXT}
     price |= {"usable_pct": _above_nothing(100), "basis": {"enum": list(BASES)}}
     units = [row["unit"] for row in rows("price_units")]

@@ -18,6 +18,7 @@ from jarcore.jars.steeping import front_of
 from jarcore.questions.cook_profile import CookProfile, cook_profile
 
 FORMAT = "jar-table/profiles"
+FORMAT_VERSION = 1
 POINTS = 48
 REST_POINTS = 24
 Vector = NDArray[np.float64]
@@ -75,7 +76,7 @@ def profiles(document: Mapping[str, Any], pantry: Pantry | None = None, told: Se
     ready = prepare(document, pantry, told)
     return {
         "format": FORMAT,
-        "format_version": 1,
+        "format_version": FORMAT_VERSION,
         "jars": [_jar(ready, place) for place in range(len(ready.jars))],
         "cooking": cook_profile(ready),
         "notices": notices_of(ready.found),

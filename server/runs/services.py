@@ -35,14 +35,15 @@ logger = logging.getLogger(__name__)
 
 # So many events are taken at once, and so many a run has at most.
 MOST_AT_ONCE, MOST_OF_RUN = 500, 20_000
-# Where a rehearsal is played faster its plans follow so often by its own clock [s]; and so long after its last plates.
+# The worker's task by which plans follow the clock each minute.
 FOLLOW = "runs.follow_the_clock"
+# Where a rehearsal is played faster its plans follow so often by its own clock [s]; and so long after its last plates.
 FOLLOW_PLAYED, FOLLOWED_EACH_S, PLAYED_ON = "runs.follow_played", 120, timedelta(hours=3)
 ELSEWHERE = "This event belongs to another run."
 NOT_MENDED = "The formula is another by now, so this mend was not made. Ask for the mends again."
+NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
 # What an event makes of a service: nothing where it changes nothing of it.
 Change = Callable[[dict[str, Any]], dict[str, Any] | None]
-NEVER_CHANGED = "An event is never changed. Take it back, and say it anew."
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,11 +5,9 @@ from procrastinate.contrib.django import app
 
 from server.runs import services
 
-FOLLOW = services.FOLLOW
-
 
 @app.periodic(cron="* * * * *")
-@app.task(name=FOLLOW, queueing_lock=FOLLOW)
+@app.task(name=services.FOLLOW, queueing_lock=services.FOLLOW)
 def follow_the_clock(timestamp: int) -> None:  # noqa: ARG001  (the queue says for when it was due)
     """Each minute: what nobody has begun by now is planned from now on."""
     services.follow_the_clock(timezone.now())

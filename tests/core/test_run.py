@@ -205,6 +205,17 @@ class SlipTest(TestCase):
                         self.assertGreaterEqual(lies, best / 2)
                         self.assertIn(f"{jar['step']}.contact", {step["id"] for step in after["steps"]})
 
+    def test_nor_where_a_better_plan_is_looked_for_when_it_is_late_already(self) -> None:
+        # Served later, or with a jar that lies for less than its best, but never for next to nothing.
+        for now in ("16:20", "16:50"):
+            for search in (False, True):
+                made = plan(MISO, search=search, mends=False, now=f"2026-12-04T{now}")
+                with self.subTest(now, search=search):
+                    self.assertTrue(any(one["rule"] == "service-time" for one in made["relaxed"]))
+                    for jar in made["windows"]:
+                        on = at(jar["on"])
+                        self.assertGreaterEqual(at(jar["off"]) - on, (at(jar["best_from"]) - on) / 2, jar["step"])
+
     def test_ten_minutes_at_the_fryer_are_mended_around_and_what_that_costs_is_known(self) -> None:
         evening = Evening(FRIDAY, lambda step: 10 if step["do"] == "preheat" and step["course"] == "gurnard" else 0)
         evening.cooked()

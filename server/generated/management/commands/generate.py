@@ -24,6 +24,7 @@ from jarcore.documents.run import run_schema
 from jarcore.documents.service import service_schema
 from jarcore.formula import evaluate
 from jarcore.questions import Profiles
+from jarcore.questions.profiles import FORMAT_VERSION as PROFILES_VERSION
 from server.config.api import api
 
 EXAMPLE = Path("examples/zander-caraway.jar.json")
@@ -46,7 +47,7 @@ class Command(BaseCommand):
         write(formats / "formula.schema.json", formula_schema())
         write(formats / "formula.example.json", formula)
         write(formats / "evaluation.schema.json", answered(Evaluation, "evaluation", EVALUATION_VERSION))
-        write(formats / "profiles.schema.json", answered(Profiles, "profiles", 1))
+        write(formats / "profiles.schema.json", answered(Profiles, "profiles", PROFILES_VERSION))
         write(formats / "evaluation.example.json", rounded(evaluate(formula)))
         service = json.loads(SERVICE_EXAMPLE.read_text(encoding="utf-8"))
         write(formats / "service.schema.json", service_schema())
