@@ -6,7 +6,9 @@ from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
+from selenium.common.exceptions import StaleElementReferenceException, WebDriverException
 from selenium.webdriver.chrome.service import Service
+from selenium.webdriver.remote.errorhandler import ErrorHandler
 
 # Chromium without a window costs a quarter less work than the whole one, which is needed where a profile outlives it.
 SHELL, WHOLE = "/usr/lib/chromium/chromium-headless-shell", "/usr/bin/chromium"
@@ -31,8 +33,22 @@ FLAGS = [
     "--force-device-scale-factor=1",
     "--window-size=1280,800",
 ]
+# What the driver says where a part went between its finding it and its reading it.
+GONE = "Node with given id does not belong to the document"
 _drivers: dict[int, webdriver.Chrome] = {}
 _stops: dict[str, multiprocessing.util.Finalize] = {}
+
+
+class Told(ErrorHandler):
+    """What the driver answers, with a part that went named alike however it is noticed."""
+
+    def check_response(self, response: dict[str, Any]) -> None:
+        try:
+            super().check_response(response)
+        except WebDriverException as error:
+            if GONE in str(error.msg):
+                raise StaleElementReferenceException(error.msg, error.screen, error.stacktrace) from error
+            raise
 
 
 def chrome(fresh: bool = False, profile: Path | None = None) -> webdriver.Chrome:
@@ -47,6 +63,7 @@ def chrome(fresh: bool = False, profile: Path | None = None) -> webdriver.Chrome
     options.add_argument("--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost")
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    driver.error_handler = Told()
     resize(driver, 1280, 800)
     if not fresh:
         _drivers[os.getpid()] = driver
