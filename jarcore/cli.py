@@ -17,10 +17,16 @@ from jarcore.documents import LARGEST_BYTES, Finding, NotAFormula, found, parse,
 from jarcore.documents.known import LISTS, known
 from jarcore.documents.plan import FORMAT as PLAN
 from jarcore.documents.plan import Plan, as_now
+from jarcore.documents.refusal import NOT_A_PANTRY, Kind, problem
 from jarcore.questions import QUESTIONS, NoSuchQuestion, NotAsked, ask
 from jarcore.service import plan
 
 DONE, FAILED, NOT_ASKED = 0, 1, 2
+# What can be wrong only with a file that is named.
+NO_FILE = Kind("no_such_file", 404, "No such file")
+NO_QUESTION = Kind("no_such_question", 404, "No such question")
+NOT_EVENTS = Kind("not_events", 422, "Not events")
+NOT_A_PLAN = Kind("not_a_plan", 422, "Not a plan")
 DOCUMENT = "/document"
 # Questions that have a command of their own, which takes the formula itself.
 OF_A_FORMULA = ("evaluate", "profiles")
@@ -81,12 +87,10 @@ def _answer(question: str, name: str, rows: str | None, *, whole: bool) -> int:
         told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in wrong]
         asked = value if whole else {"document": value}
         answer = ask(question, asked, pantry, [*(_in_document(findings) if whole else findings), *told])
-    except NotAFormula as refusal:
+    except (NotAFormula, NotAsked) as refusal:
         return _refused(refusal.problem())
     except NoSuchQuestion as refusal:
-        return _refused(_problem("No such question", str(refusal), []))
-    except NotAsked as refusal:
-        return _refused(_problem("Not valid", str(refusal), refusal.errors))
+        return _refused(problem(NO_QUESTION, str(refusal)))
     print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
     return DONE
 
@@ -123,7 +127,7 @@ def _events(name: str | None) -> list[Mapping[str, Any]] | None:
     value, _ = parse(_read(name))
     listed = value.get("events") if isinstance(value, Mapping) else value
     if not isinstance(listed, list) or not all(isinstance(one, Mapping) for one in listed):
-        raise NotAFormula("Not events", f"{name}: events are a list of objects.")
+        raise NotAFormula(NOT_EVENTS, f"{name}: events are a list of objects.")
     return listed
 
 
@@ -133,11 +137,11 @@ def _before(name: str | None) -> Plan | None:
         return None
     value, _ = parse(_read(name))
     if not isinstance(value, dict) or value.get("format") != PLAN:
-        raise NotAFormula("Not a plan", f"{name}: a plan is an object of the format {PLAN}.")
+        raise NotAFormula(NOT_A_PLAN, f"{name}: a plan is an object of the format {PLAN}.")
     try:
         return as_now(value)
     except (KeyError, TypeError, AttributeError):
-        raise NotAFormula("Not a plan", f"{name}: its steps cannot be read.") from None
+        raise NotAFormula(NOT_A_PLAN, f"{name}: its steps cannot be read.") from None
 
 
 def _in_document(findings: Sequence[Finding]) -> list[Finding]:
@@ -145,13 +149,8 @@ def _in_document(findings: Sequence[Finding]) -> list[Finding]:
     return [one.moved(DOCUMENT) for one in findings if one.within(DOCUMENT)]
 
 
-def _problem(title: str, detail: str, errors: Sequence[tuple[str, str]]) -> dict[str, Any]:
-    places = [{"path": path, "text": text} for path, text in errors]
-    return {"type": "about:blank", "title": title, "status": 422, "detail": detail, "errors": places}
-
-
-def _refused(problem: Mapping[str, Any]) -> int:
-    print(json.dumps(problem, ensure_ascii=False, indent=2))
+def _refused(told: Mapping[str, Any]) -> int:
+    print(json.dumps(told, ensure_ascii=False, indent=2))
     return NOT_ASKED
 
 
@@ -165,7 +164,7 @@ def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
             raise BadPantry(f"{findings[0].path}: {findings[0].text}")
         pantry, wrong = with_rows(default_pantry(), rows_of_a_kitchen(value))
     except BadPantry as error:
-        raise NotAFormula("Not a pantry", f"{rows}: {error}") from None
+        raise NotAFormula(NOT_A_PANTRY, f"{rows}: {error}") from None
     for fault in wrong:
         print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
     return pantry, wrong
@@ -179,7 +178,7 @@ def _read(name: str) -> bytes:
         with Path(name).open("rb") as file:
             return file.read(LARGEST_BYTES + 1)
     except OSError as error:
-        raise NotAFormula("No such file", f"{name}: {error.strerror}. Check the name.") from None
+        raise NotAFormula(NO_FILE, f"{name}: {error.strerror}. Check the name.") from None
 
 
 def _tables() -> int:

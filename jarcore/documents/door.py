@@ -13,7 +13,17 @@ from jarcore.documents import formula, service
 from jarcore.documents.findings import Finding, found
 from jarcore.documents.limits import TooMuch, check, check_formula, check_service, most
 from jarcore.documents.pointers import Step, pointer
-from jarcore.documents.refusal import NotAFormula
+from jarcore.documents.refusal import (
+    NEWER_FORMAT,
+    NOT_A_FORMULA,
+    NOT_A_SERVICE,
+    NOT_JSON,
+    NOT_TEXT,
+    TOO_DEEP,
+    TOO_LARGE,
+    Kind,
+    NotAFormula,
+)
 
 LARGEST_BYTES = 1_000_000
 DEEPEST = 40
@@ -49,19 +59,18 @@ def parse(raw: bytes | str) -> tuple[Any, list[Finding]]:
     size = len(raw) if isinstance(raw, bytes) else len(raw.encode("utf-8", "surrogatepass"))
     if size > LARGEST_BYTES:
         raise NotAFormula(
-            "Document too large",
+            TOO_LARGE,
             f"The document has {size / 1e6:.1f} MB; at most {LARGEST_BYTES / 1e6:.0f} MB is read. Split it.",
-            status=413,
         )
     try:
         text = raw.decode("utf-8") if isinstance(raw, bytes) else raw
         value = json.loads(text, parse_int=_integer, parse_float=_decimal, parse_constant=_Bad)
     except UnicodeDecodeError as error:
-        raise NotAFormula("Not a text", f"Byte {error.start} is not UTF-8. Save the file as UTF-8.") from None
+        raise NotAFormula(NOT_TEXT, f"Byte {error.start} is not UTF-8. Save the file as UTF-8.") from None
     except RecursionError:
-        raise NotAFormula("Nested too deep", _where_too_deep(text)) from None
+        raise NotAFormula(TOO_DEEP, _where_too_deep(text)) from None
     except json.JSONDecodeError as error:
-        raise NotAFormula("Not JSON", f"Line {error.lineno}, column {error.colno}: {error.msg}.") from None
+        raise NotAFormula(NOT_JSON, f"Line {error.lineno}, column {error.colno}: {error.msg}.") from None
     cleaning = _Cleaning()
     return cleaning.clean(value, ()), cleaning.findings
 
@@ -130,7 +139,7 @@ def formula_object(value: Any) -> dict[str, Any]:
 
     Raises: NotAFormula; TooMuch, which is one, with the place for one that is too large.
     """
-    read = _of_format(value, "formula", formula.FORMAT, formula.FORMAT_VERSION)
+    read = _of_format(value, NOT_A_FORMULA, "formula", formula.FORMAT, formula.FORMAT_VERSION)
     check_formula(read)
     return read
 
@@ -140,24 +149,24 @@ def service_object(value: Any) -> dict[str, Any]:
 
     Raises: NotAFormula; TooMuch, which is one, with the place for one that is too large.
     """
-    read = _of_format(value, "service", service.FORMAT, service.FORMAT_VERSION)
+    read = _of_format(value, NOT_A_SERVICE, "service", service.FORMAT, service.FORMAT_VERSION)
     check_service(read)
     return read
 
 
-def _of_format(value: Any, what: str, name: str, newest: int) -> dict[str, Any]:
+def _of_format(value: Any, kind: Kind, what: str, name: str, newest: int) -> dict[str, Any]:
     """VALUE when it is a document of a format, of a version up to the newest one. Raises: NotAFormula."""
     if not isinstance(value, dict):
-        raise NotAFormula(f"Not a {what}", f"A {what} is a JSON object; this is something else.")
+        raise NotAFormula(kind, f"A {what} is a JSON object; this is something else.")
     if value.get("format") != name:
         shown = _shown(value.get("format"))
-        raise NotAFormula(f"Not a {what}", f'The field "format" must be "{name}"; it is {shown}.')
+        raise NotAFormula(kind, f'The field "format" must be "{name}"; it is {shown}.')
     version = value.get("format_version", newest)
     if isinstance(version, bool) or not isinstance(version, int) or version < 1:
-        raise NotAFormula(f"Not a {what}", f'The field "format_version" must be {newest}; it is {_shown(version)}.')
+        raise NotAFormula(kind, f'The field "format_version" must be {newest}; it is {_shown(version)}.')
     if version > newest:
         raise NotAFormula(
-            "Newer format",
+            NEWER_FORMAT,
             f"This file is of format version {version}; this program reads up to {newest}. Update it.",
         )
     return value

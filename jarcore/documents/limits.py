@@ -9,7 +9,7 @@ from typing import Any
 
 from jarcore.data import rows
 from jarcore.documents.pointers import Step, pointer
-from jarcore.documents.refusal import NotAFormula
+from jarcore.documents.refusal import TOO_LARGE, NotAFormula
 
 
 class TooMuch(NotAFormula):
@@ -18,7 +18,7 @@ class TooMuch(NotAFormula):
     def __init__(self, path: str, name: str, there: int) -> None:
         _, what = door()[name]
         text = f"There are {there} {what}; at most {most(name)} are read. Split the document."
-        super().__init__("Document too large", text, 413, [{"path": path, "text": text}])
+        super().__init__(TOO_LARGE, text, [{"path": path, "text": text}])
 
 
 @cache

@@ -13,6 +13,7 @@ from jarcore.data import Pantry, default_pantry
 from jarcore.documents import Finding, formula_object
 from jarcore.documents.formula import FORMAT
 from jarcore.documents.pointers import pointer
+from jarcore.documents.refusal import NOT_VALID, problem
 
 MOST = 10_000
 # Lines that may be named at once.
@@ -56,11 +57,17 @@ class NoSuchQuestion(LookupError):
 
 
 class NotAsked(ValueError):
-    """What came is not what the question asks for; `errors` has each place (a JSON Pointer) and what belongs there."""
+    """What came is not what the question asks for; `errors` has each place: its `path` (a JSON Pointer), the `code` of
+    what is wrong there, and the `text` that says what belongs there.
+    """
 
-    def __init__(self, errors: Sequence[tuple[str, str]]) -> None:
-        super().__init__(" ".join(text for _, text in errors))
+    def __init__(self, errors: Sequence[Mapping[str, str]]) -> None:
+        super().__init__(" ".join(one["text"] for one in errors))
         self.errors = list(errors)
+
+    def problem(self) -> dict[str, Any]:
+        """As a problem document."""
+        return problem(NOT_VALID, str(self), self.errors)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,12 +96,13 @@ class Question(Generic[Q]):
         try:
             return self.asked.model_validate(fields)
         except ValidationError as error:
-            raise NotAsked([self._wrong(one["loc"]) for one in error.errors(include_url=False)]) from None
+            raise NotAsked([self._wrong(one["loc"], one["type"]) for one in error.errors(include_url=False)]) from None
 
-    def _wrong(self, way: tuple[int | str, ...]) -> tuple[str, str]:
+    def _wrong(self, way: tuple[int | str, ...], code: str) -> dict[str, str]:
         field = self.asked.model_fields.get(str(way[0])) if way else None
         words = field.description if field else None
-        return pointer(way), f"“{way[0]}”: {words}" if words else f"“{way[0]}” is nothing that this question asks for."
+        text = f"“{way[0]}”: {words}" if words else f"“{way[0]}” is nothing that this question asks for."
+        return {"path": pointer(way), "code": code, "text": text}
 
 
 QUESTIONS: dict[str, Question[Any]] = {}

@@ -8,6 +8,7 @@ from pydantic import StringConstraints
 
 from server.accounts import trail
 from server.accounts.models import Kitchen, User
+from server.common.kinds import INITIALS_TAKEN
 from server.common.problems import Problem
 from server.common.text import TAKEN
 
@@ -38,4 +39,4 @@ def rename(user: User, name: str, initials: str) -> None:
 
 
 def _not_so(words: str) -> Problem:
-    return Problem(422, "Choose other initials", words, errors=[{"path": PLACE, "text": words}])
+    return Problem(INITIALS_TAKEN, words, errors=[{"path": PLACE, "text": words}])

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from server.accounts import trail, tries
 from server.accounts.models import Session, User
+from server.common.kinds import EASY_PASSWORD, WRONG_PASSWORD
 from server.common.problems import Problem
 from server.common.text import Text
 
@@ -24,7 +25,7 @@ def choose(user: User, password: str, *, place: str = "/password") -> None:
         validate_password(password, user)
     except ValidationError as error:
         words = " ".join(error.messages)
-        raise Problem(422, "Choose another password", words, errors=[{"path": place, "text": words}]) from None
+        raise Problem(EASY_PASSWORD, words, errors=[{"path": place, "text": words}]) from None
     with tries.one_at_a_time():
         user.set_password(password)
 
@@ -38,7 +39,7 @@ def confirm(user: User, password: str, client: tuple[str, str], *, place: str = 
     if not right:
         tries.wrong(*who)
         words = "This is not your password."
-        raise Problem(422, "Wrong password", words, errors=[{"path": place, "text": words}])
+        raise Problem(WRONG_PASSWORD, words, errors=[{"path": place, "text": words}])
     tries.right(*who)
 
 

@@ -2,12 +2,12 @@
 
 from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest
-from ninja.errors import HttpError
 from ninja.security import SessionAuth
 from ninja.utils import check_csrf
 
 from server.accounts import sessions
 from server.accounts.models import Session, User
+from server.common.kinds import NOT_FROM_HERE, SOMEBODY_ELSE
 from server.common.problems import Problem
 
 ANOTHER = "Somebody else has signed in in this browser. Sign in again as yourself: what you typed is kept for you."
@@ -21,7 +21,7 @@ class SignedIn(SessionAuth):
             return None
         page_of = request.headers.get("X-Person")
         if page_of is not None and page_of != str(request.user.pk):
-            raise Problem(401, "Somebody else is signed in", ANOTHER)
+            raise Problem(SOMEBODY_ELSE, ANOTHER)
         return super()._get_key(request)
 
 
@@ -34,7 +34,7 @@ class AuthedRequest(HttpRequest):
 def csrf_only(request: HttpRequest) -> bool:
     """Checks the CSRF token where nobody is signed in yet; ninja itself checks it only behind a session."""
     if check_csrf(request):
-        raise HttpError(403, "The page is too old. Load it again and sign in.")
+        raise Problem(NOT_FROM_HERE, "The page is too old. Load it again and sign in.")
     return True
 
 

@@ -12,6 +12,7 @@ from django_otp.plugins.otp_totp.models import TOTPDevice
 
 from server.accounts import trail
 from server.accounts.models import User
+from server.common.kinds import WRONG_CODE
 from server.common.problems import Problem
 
 ISSUER = "Jar Table"
@@ -64,7 +65,7 @@ def confirm(user: User, code: str) -> list[str]:
     device = TOTPDevice.objects.select_for_update().filter(user=user, confirmed=False).first()
     if device is None or not device.verify_token(_digits(code)):
         words = "This is not the code that your device shows now. Wait for the next one."
-        raise Problem(422, "Wrong code", words, errors=[{"path": CODE, "text": words}])
+        raise Problem(WRONG_CODE, words, errors=[{"path": CODE, "text": words}])
     take_away(user)
     device.confirmed = True
     device.save(update_fields=["confirmed"])

@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from server.accounts import sessions, trail, tries
 from server.accounts.models import Kitchen, Session, User
+from server.common.kinds import NOT_A_CODE, WRONG_CODE
 from server.common.problems import Problem
 
 SHORTEST, LONGEST = 4, 8
@@ -31,7 +32,7 @@ def choose_code(user: User, code: str) -> None:
 
 
 def _no_code(words: str) -> Problem:
-    return Problem(422, "Not a code", words, errors=[{"path": "/code", "text": words}])
+    return Problem(NOT_A_CODE, words, errors=[{"path": "/code", "text": words}])
 
 
 def people_at(kitchen: Kitchen) -> "QuerySet[User]":
@@ -66,7 +67,7 @@ def come(row: Session, person: int, code: str) -> User:
         if user is not None:
             trail.note(trail.Deed.WRONG_CODE, kitchen, user, row.device)
         words = "This is not the code. It is set under “You”, on a device of one’s own."
-        raise Problem(422, "Wrong code", words, errors=[{"path": "/code", "text": words}])
+        raise Problem(WRONG_CODE, words, errors=[{"path": "/code", "text": words}])
     tries.right(*who)
     row.at, row.seen_at = user, timezone.now()
     row.expire_date = sessions.ends_at(row)

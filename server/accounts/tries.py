@@ -16,6 +16,7 @@ from django.utils import timezone
 from django.utils.crypto import salted_hmac
 
 from server.accounts.models import WrongPassword
+from server.common.kinds import WAIT
 from server.common.problems import Problem
 
 # So many wrong ones cost nothing; each further one doubles the wait, from a second up to the longest.
@@ -84,4 +85,4 @@ def _wait(seconds: int, why: str) -> Problem:
     minutes = math.ceil(seconds / 60)
     wait = f"{seconds} s" if seconds < 120 else f"{minutes} minutes"
     words = f"{why} Wait {wait}, then try again."
-    return Problem(429, "Wait before the next try", words, retry_after_s=seconds)
+    return Problem(WAIT, words, retry_after_s=seconds)

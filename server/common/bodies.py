@@ -3,6 +3,7 @@
 from typing import Any
 
 from jarcore.documents import parse
+from server.common.kinds import CANNOT_BE_KEPT
 from server.common.problems import Problem
 
 
@@ -14,5 +15,5 @@ def keepable(raw: bytes, prefix: str = "") -> Any:
     value, findings = parse(raw)
     if findings:
         errors = [{"path": one.path.removeprefix(prefix), "text": one.text} for one in findings]
-        raise Problem(422, "Cannot be kept", "Some of it no file or database can keep; see the places.", errors=errors)
+        raise Problem(CANNOT_BE_KEPT, "Some of it no file or database can keep; see the places.", errors=errors)
     return value

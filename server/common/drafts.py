@@ -5,6 +5,8 @@ from dataclasses import asdict
 from typing import Any
 
 from jarcore.documents import merge
+from jarcore.documents.refusal import NOT_VALID
+from server.common.kinds import CHANGED_MEANWHILE
 from server.common.problems import Problem
 
 
@@ -13,7 +15,7 @@ def based_on(value: Any, what: str) -> int:
     revision = value.get("revision") if isinstance(value, dict) else None
     if not isinstance(revision, int) or isinstance(revision, bool) or not 0 <= revision < 2**31:
         errors = [{"path": "/revision", "text": f"The revision this {what} was based on is a whole number."}]
-        raise Problem(422, "Not valid", f"The {what} does not say what it was based on.", errors=errors)
+        raise Problem(NOT_VALID, f"The {what} does not say what it was based on.", errors=errors)
     return revision
 
 
@@ -25,8 +27,7 @@ def too_late(
     """
     merged = merge(base if base is not None else {}, theirs, yours)
     return Problem(
-        409,
-        "Changed meanwhile",
+        CHANGED_MEANWHILE,
         f"Somebody saved this {what} since you opened it. Nothing is lost: both changes are here.",
         revision=revision,
         base=base,

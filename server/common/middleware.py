@@ -5,8 +5,10 @@ from collections.abc import Callable
 from django.http import HttpRequest, HttpResponse
 
 from jarcore.documents import LARGEST_BYTES
+from jarcore.documents.refusal import TOO_LARGE, problem
 from server.common import request_id
-from server.common.problems import CONTENT_TYPE, answer_to, problem
+from server.common.kinds import PHOTO_TOO_LARGE
+from server.common.problems import CONTENT_TYPE, answer, answer_to
 
 Next = Callable[[HttpRequest], HttpResponse]
 # A body that is refused is still read, up to this, so that the client gets the answer and not a broken pipe.
@@ -75,6 +77,6 @@ class BodyLimit:
         left = min(length, DRAINED_BYTES)
         while left > 0 and (chunk := request.META["wsgi.input"].read(min(CHUNK, left))):
             left -= len(chunk)
-        what, mend = ("Photo", "Make it smaller.") if photo else ("Document", "Split the document.")
+        kind, mend = (PHOTO_TOO_LARGE, "Make it smaller.") if photo else (TOO_LARGE, "Split the document.")
         text = f"This is {length / 1e6:.1f} MB; at most {most / 1e6:.0f} MB is read. {mend}"
-        return problem(413, f"{what} too large", text)
+        return answer(problem(kind, text))

@@ -1,5 +1,6 @@
 """Errors as RFC 9457 problem documents: one file maps every exception."""
 
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
@@ -11,35 +12,55 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from jarcore.data import OutOfTime
 from jarcore.documents import NotAFormula
 from jarcore.documents.pointers import pointer
+from jarcore.documents.refusal import NOT_VALID, TOO_LARGE, Kind, problem
 from jarcore.questions import NotAsked
 from server.common import request_id
+from server.common.kinds import (
+    BAD_REQUEST,
+    BROKEN,
+    DATABASE_AWAY,
+    DONE_BY_TWO,
+    NOT_ALLOWED,
+    NOT_DONE_SO,
+    NOT_FOUND,
+    NOT_FROM_HERE,
+    SIGNED_OUT,
+    TOO_MUCH_WORK,
+)
 
 CONTENT_TYPE = "application/problem+json"
 # How a database says that it is not there, or is going.
 AWAY = (OperationalError, InterfaceError)
 RETRY_AFTER_S = 2
-# What is said where nobody knows more than the status.
+# What is said where nobody knows more than the status: of which kind it is, and the words.
 PLAIN = {
-    400: ("Bad request", "This could not be read as a request. Load the page again."),
-    403: ("Not allowed", "The page is too old, or does not come from here. Load it again."),
-    404: ("Not found", "There is nothing here that you may see."),
-    405: ("Not done so", "There is something here, but it is not asked for in this way."),
-    500: ("Something broke", "The server could not do this. It is on record; try again."),
-    503: ("The database does not answer", "Nothing is lost. It is tried again by itself."),
+    400: (BAD_REQUEST, "This could not be read as a request. Load the page again."),
+    403: (NOT_FROM_HERE, "The page is too old, or does not come from here. Load it again."),
+    404: (NOT_FOUND, "There is nothing here that you may see."),
+    405: (NOT_DONE_SO, "There is something here, but it is not asked for in this way."),
+    413: (TOO_LARGE, "This is more than is read. Split it."),
+    500: (BROKEN, "The server could not do this. It is on record; try again."),
+    503: (DATABASE_AWAY, "Nothing is lost. It is tried again by itself."),
 }
 
 
 class Problem(Exception):
-    """An error that a verb raises and the client reads: status, title, detail, and more members.
+    """An error that a verb raises and the client reads: its kind, detail, the places that are wrong, and more members.
 
     `retry_after_s` is how long to wait before the next try.
     """
 
     def __init__(
-        self, status: int, title: str, detail: str, *, retry_after_s: int | None = None, **members: Any
+        self,
+        kind: Kind,
+        detail: str,
+        *,
+        errors: Sequence[Mapping[str, str]] = (),
+        retry_after_s: int | None = None,
+        **members: Any,
     ) -> None:
         super().__init__(detail)
-        self.status, self.title, self.detail, self.members = status, title, detail, members
+        self.kind, self.detail, self.errors, self.members = kind, detail, errors, members
         self.retry_after_s = retry_after_s
 
 
@@ -51,16 +72,15 @@ class ProblemResponse(JsonResponse):
         self.told = told
 
 
-def problem(status: int, title: str, detail: str, **members: Any) -> ProblemResponse:
-    """A problem document; `errors` lists {path, text} for each place that is wrong, `request` finds it in the log."""
-    told = {"type": "about:blank", "title": title, "status": status, "detail": detail, "errors": []}
-    return ProblemResponse({**told, "request": request_id.current(), **members})
+def answer(told: dict[str, Any]) -> ProblemResponse:
+    """A problem document as an answer; `request` finds it in the log."""
+    return ProblemResponse({**told, "request": request_id.current()})
 
 
 def answer_to(status: int) -> ProblemResponse:
     """The problem document of a status of which nobody says more."""
-    title, detail = PLAIN.get(status, PLAIN[400 if status < 500 else 500])
-    return problem(status, title, detail)
+    kind, detail = PLAIN.get(status, PLAIN[400 if status < 500 else 500])
+    return answer({**problem(kind, detail), "status": status})
 
 
 def database_away() -> HttpResponse:
@@ -89,34 +109,30 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(Problem)
     def _own(_request: HttpRequest, error: Problem) -> HttpResponse:
-        response = problem(error.status, error.title, error.detail, **error.members)
+        response = answer(problem(error.kind, error.detail, error.errors, **error.members))
         return response if error.retry_after_s is None else after(error.retry_after_s, response)
 
     @api.exception_handler(NotAFormula)
-    def _no_formula(_request: HttpRequest, error: NotAFormula) -> HttpResponse:
-        return problem(error.status, error.title, error.detail, errors=error.errors)
+    @api.exception_handler(NotAsked)
+    def _of_the_core(_request: HttpRequest, error: NotAFormula | NotAsked) -> HttpResponse:
+        return answer(error.problem())
 
     @api.exception_handler(OutOfTime)
     def _too_much_work(_request: HttpRequest, _error: OutOfTime) -> HttpResponse:
-        return problem(422, "Too much to reckon", "This takes longer than anybody waits. Split the formula.")
-
-    @api.exception_handler(NotAsked)
-    def _not_asked(_request: HttpRequest, error: NotAsked) -> HttpResponse:
-        errors = [{"path": path, "text": text} for path, text in error.errors]
-        return problem(422, "Not valid", str(error), errors=errors)
+        return answer(problem(TOO_MUCH_WORK, "This takes longer than anybody waits. Split the formula."))
 
     @api.exception_handler(AuthenticationError)
     def _signed_out(_request: HttpRequest, _error: AuthenticationError) -> HttpResponse:
-        return problem(401, "Signed out", "Sign in to go on. Nothing you typed is lost.")
+        return answer(problem(SIGNED_OUT, "Sign in to go on. Nothing you typed is lost."))
 
     @api.exception_handler(PermissionDenied)
     def _denied(_request: HttpRequest, error: PermissionDenied) -> HttpResponse:
-        return problem(403, "Not allowed", str(error) or "Your role in this kitchen does not allow this.")
+        return answer(problem(NOT_ALLOWED, str(error) or "Your role in this kitchen does not allow this."))
 
     # What nobody had when it was looked for, and somebody has when it is saved: a name, a place in a kitchen.
     @api.exception_handler(IntegrityError)
     def _at_once(_request: HttpRequest, _error: IntegrityError) -> HttpResponse:
-        return problem(409, "Done by two at once", "Somebody did the same at this very moment. Look, and try again.")
+        return answer(problem(DONE_BY_TWO, "Somebody did the same at this very moment. Look, and try again."))
 
     # What was there when it was looked for and is gone when it is locked is not there.
     @api.exception_handler(ObjectDoesNotExist)
@@ -124,11 +140,15 @@ def register(api: NinjaAPI) -> None:
     def _missing(_request: HttpRequest, _error: Exception) -> HttpResponse:
         return answer_to(404)
 
+    # ninja's own: a token that is missing (403), a body that is no JSON (400).
     @api.exception_handler(HttpError)
     def _http(_request: HttpRequest, error: HttpError) -> HttpResponse:
-        return problem(error.status_code, "Refused", str(error))
+        return answer_to(error.status_code)
 
     @api.exception_handler(ValidationError)
     def _invalid(_request: HttpRequest, error: ValidationError) -> HttpResponse:
-        errors = [{"path": pointer(_place(fault["loc"])), "text": _words(fault["msg"])} for fault in error.errors]
-        return problem(422, "Not valid", "Some of what was sent does not fit.", errors=errors)
+        errors = [
+            {"path": pointer(_place(fault["loc"])), "code": fault["type"], "text": _words(fault["msg"])}
+            for fault in error.errors
+        ]
+        return answer(problem(NOT_VALID, "Some of what was sent does not fit.", errors))

@@ -7,6 +7,7 @@ from django.http import Http404
 from ninja import Router, Schema
 from pydantic import AwareDatetime, Field
 
+from jarcore.documents.refusal import NOT_VALID
 from jarcore.service import AheadLists
 from server.accounts.clock import now_in
 from server.accounts.requests import AuthedRequest
@@ -68,11 +69,11 @@ def keep_batch(request: AuthedRequest, kitchen: str, batch: BatchIn) -> tuple[in
     made_at = batch.made_at or now
     if made_at > now + timedelta(minutes=1):
         errors = [{"path": "/made_at", "text": "It was made by now, or is not made yet."}]
-        raise Problem(422, "Not valid", "A batch is kept once it is made.", errors=errors)
+        raise Problem(NOT_VALID, "A batch is kept once it is made.", errors=errors)
     found = selectors.jar_of(mine, batch.formula, batch.version, batch.jar)
     if found is None:
         errors = [{"path": "/jar", "text": "This formula has no such jar."}]
-        raise Problem(422, "Not valid", "Choose a jar of a formula of this kitchen.", errors=errors)
+        raise Problem(NOT_VALID, "Choose a jar of a formula of this kitchen.", errors=errors)
     document, name = found
     made = services.Made(
         formula=batch.formula,

@@ -3,7 +3,6 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from http import HTTPStatus
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -19,6 +18,7 @@ from server.accounts.clock import now_in
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.drafts import based_on, too_late
+from server.common.kinds import CHANGED_MEANWHILE, NOTHING_TO_COOK
 from server.common.problems import Problem
 from server.day.models import Batch, Service, ServiceRevision
 from server.day.planned import FILLED, fill, follow, plan_of, put_off
@@ -149,7 +149,7 @@ def save_now(
         try:
             return save(kitchen, user, number, service.revision, after, now, also)
         except Problem as problem:
-            if problem.status != HTTPStatus.CONFLICT:
+            if problem.kind is not CHANGED_MEANWHILE:
                 raise
 
 
@@ -161,7 +161,7 @@ def open_work(kitchen: Kitchen, user: User, number: int, now: datetime) -> Servi
     service = Service.objects.of(kitchen).get(pk=number)
     if not plan_of(service)["served"]:
         text = "Nothing of this service can be cooked yet: see its plan on the Day."
-        raise Problem(422, "Nothing to cook", text, errors=[{"path": "/courses", "text": text}])
+        raise Problem(NOTHING_TO_COOK, text, errors=[{"path": "/courses", "text": text}])
     versions = [_version_of(kitchen, user, place, one) for place, one in enumerate(service.document["courses"])]
     if not service.document.get("began"):
         # Nobody has begun: all of it is still to be done, from now on.
@@ -191,9 +191,8 @@ def _version_of(kitchen: Kitchen, user: User, place: int, course: Any) -> dict[s
     try:
         kept = keep_as_version(kitchen, user, known, formula)
     except Problem as problem:
-        places = problem.members.get("errors", ())
-        errors = [{"path": f"/courses/{place}/formula{one['path']}", "text": one["text"]} for one in places]
-        raise Problem(422, problem.title, problem.detail, errors=errors) from None
+        errors = [{**one, "path": f"/courses/{place}/formula{one['path']}"} for one in problem.errors]
+        raise Problem(problem.kind, problem.detail, errors=errors) from None
     return {"formula": kept.formula_id, "number": kept.number}
 
 

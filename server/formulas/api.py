@@ -9,6 +9,7 @@ from pydantic import Field
 
 from jarcore.documents.evaluated_jar import Stratum
 from jarcore.documents.evaluation import Standing, Tone
+from jarcore.documents.refusal import NOT_VALID
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import ProblemOut, StaleOut, body, named
@@ -179,9 +180,7 @@ def list_formulas(
         items, beyond = selectors.page_of(found, sort, after)
     except selectors.BadMark:
         errors = [{"path": "/query/after", "text": "This is no mark that a list gave."}]
-        raise Problem(
-            422, "Not valid", "The list is asked for from nowhere. Ask from its beginning.", errors=errors
-        ) from None
+        raise Problem(NOT_VALID, "The list is asked for from nowhere. Ask from its beginning.", errors=errors) from None
     return {
         "items": items,
         "next": beyond,
@@ -288,6 +287,6 @@ def name_version(request: AuthedRequest, kitchen: str, formula: int, number: int
     value = keepable(request.body)
     name = value.get("name") if isinstance(value, dict) else None
     if not isinstance(name, str):
-        raise Problem(422, "Not valid", "A name is a text.", errors=[{"path": "/name", "text": "A text."}])
+        raise Problem(NOT_VALID, "A name is a text.", errors=[{"path": "/name", "text": "A text."}])
     services.name_version(mine, request.user, formula, number, name)
     return 204, None

@@ -13,6 +13,7 @@ from server.accounts import trail
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
 from server.common.drafts import based_on, too_late
+from server.common.kinds import CHANGED_MEANWHILE, CHANGED_SINCE, NOT_READY, NOT_VALID_YET
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.formulas.filling import FILLED, fill_columns
@@ -136,9 +137,7 @@ def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keepi
         answer = evaluate(formula.document, pantry)
         errors = _not_valid(answer)
         if errors:
-            raise Problem(
-                422, "Not valid yet", "A version must be readable in every part. Mend these places.", errors=errors
-            )
+            raise Problem(NOT_VALID_YET, "A version must be readable in every part. Mend these places.", errors=errors)
         _kept_knowingly(answer, keeping)
         kept = _kept(kitchen, user, number, revision, keeping, Standing(answer["standing"]), pantry)
     return kept
@@ -157,7 +156,7 @@ def keep_as_version(kitchen: Kitchen, user: User, number: int | None, document: 
         return kept
     if formula.document != document:
         text = f"The draft of “{formula.title}” has changed since it was put into this service. Take it anew there."
-        raise Problem(422, "Changed since", text, errors=[{"path": "", "text": text}])
+        raise Problem(CHANGED_SINCE, text, errors=[{"path": "", "text": text}])
     return save_version(kitchen, user, formula.pk, formula.revision, Keeping(initials=user.initials))
 
 
@@ -165,8 +164,7 @@ def _is_at(formula: Formula, revision: int) -> None:
     """Raises: Problem 409 where the draft is at another revision."""
     if revision != formula.revision:
         raise Problem(
-            409,
-            "Changed meanwhile",
+            CHANGED_MEANWHILE,
             "The draft changed since. Look at it again, then keep it.",
             revision=formula.revision,
         )
@@ -259,8 +257,7 @@ def _kept_knowingly(answer: Evaluation, keeping: Keeping) -> None:
         errors.append({"path": "/not_to_be_cooked", "text": "This is refused: it is kept only as not to be cooked."})
     if errors:
         raise Problem(
-            422,
-            "Not ready",
+            NOT_READY,
             "It is refused and can be kept only as not to be cooked."
             if refused
             else "It is not ready. It can be kept all the same, marked so.",

@@ -9,6 +9,7 @@ from django.db import transaction
 from jarcore.devices import NotDone, World
 from jarcore.devices import press as pressed
 from server.accounts.models import Kitchen
+from server.common.kinds import NOT_DONE, NOT_FOUND
 from server.common.problems import Problem
 from server.instruments.models import Panel
 from server.instruments.selectors import milliseconds, simulated
@@ -26,10 +27,10 @@ def press(kitchen: Kitchen, name: str, deed: str, says: Mapping[str, Any], world
         panel = Panel.objects.select_for_update().get(kitchen=kitchen)
         one = simulated(kitchen, panel.document, name, world, now)
         if one is None:
-            raise Problem(404, "Not found", NO_SUCH)
+            raise Problem(NOT_FOUND, NO_SUCH)
         try:
             put = pressed(one, deed, says, milliseconds(now))
         except NotDone as refused:
-            raise Problem(422, "Not done", str(refused), errors=[{"path": "", "text": str(refused)}]) from None
+            raise Problem(NOT_DONE, str(refused), errors=[{"path": "", "text": str(refused)}]) from None
         panel.document = {**panel.document, name: put.model_dump(mode="json")}
         panel.save(update_fields=["document"])

@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from server.accounts import initials, passwords, second_factor, trail
 from server.accounts.models import Kitchen, Membership, Role, User
+from server.common.kinds import BELONGS_ALREADY, LINK_ENDED, TOO_MANY
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.kitchens.models import Link, LinkKind
@@ -25,7 +26,7 @@ PAGE = "/link#"
 def invite(kitchen: Kitchen, by: User, role: Role) -> tuple[Link, str]:
     """An invitation, and the token that goes into its link. Raises: Problem 422 where very many are open."""
     if open_invitations(kitchen).count() >= MOST_OPEN:
-        raise Problem(422, "Too many invitations", "Take some back first: nobody has used them.")
+        raise Problem(TOO_MANY, "Take some back first: nobody has used them.")
     link, token = _make(LinkKind.INVITATION, by, kitchen=kitchen, role=role)
     trail.note(trail.Deed.INVITED, kitchen, by, role)
     return link, token
@@ -78,7 +79,7 @@ def join(token: str, user: User) -> Kitchen:
     link = _taken(token, LinkKind.INVITATION)
     assert link.kitchen is not None
     if link.kitchen.memberships.filter(user=user).exists():
-        raise Problem(422, "You belong to it already", f"You belong to {link.kitchen.name} already.")
+        raise Problem(BELONGS_ALREADY, f"You belong to {link.kitchen.name} already.")
     initials.check(user.initials, Kitchen.objects.filter(pk=link.kitchen.pk), user)
     _join(link, user)
     return link.kitchen
@@ -134,4 +135,4 @@ def _join(link: Link, user: User) -> None:
 
 
 def _ended() -> Problem:
-    return Problem(404, "The link has ended", "It was used already, or is too old. Ask for a new one.")
+    return Problem(LINK_ENDED, "It was used already, or is too old. Ask for a new one.")

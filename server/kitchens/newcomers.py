@@ -4,6 +4,7 @@ from django.core.exceptions import ValidationError
 from django.db.models import QuerySet
 from ninja import Schema
 
+from jarcore.documents.refusal import NOT_VALID
 from server.accounts import initials, passwords
 from server.accounts.initials import Initials, Name
 from server.accounts.models import Kitchen, User
@@ -32,7 +33,7 @@ def new_person(newcomer: Newcomer, kitchens: "QuerySet[Kitchen]") -> User:
             {"path": f"/{places.get(field, field)}", "text": " ".join(texts)}
             for field, texts in error.message_dict.items()
         ]
-        raise Problem(422, "Not valid", errors[0]["text"], errors=errors) from None
+        raise Problem(NOT_VALID, errors[0]["text"], errors=errors) from None
     initials.check(newcomer.initials, kitchens)
     passwords.choose(user, newcomer.password)
     user.save()

@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from server.accounts import second_factor, trail
 from server.accounts.models import Kitchen, Membership, Role, Session, User
+from server.common.kinds import LAST_OWNER, NOT_FOR_YOU, OWN_ALREADY
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.kitchens import links
@@ -60,7 +61,7 @@ def remove(kitchen: Kitchen, by: User, person: int) -> None:
 def hand_over(kitchen: Kitchen, by: User, person: int) -> None:
     """Another person owns the kitchen, who owned it is a cook. Raises: Http404; Problem 422 for oneself."""
     if person == by.pk:
-        raise Problem(422, "It is yours already", "Choose somebody else to hand the kitchen over to.")
+        raise Problem(OWN_ALREADY, "Choose somebody else to hand the kitchen over to.")
     found, own = _held(kitchen, person), _held(kitchen, by.pk)
     found.role, own.role = Role.OWNER, Role.COOK
     found.save(update_fields=["role"])
@@ -81,7 +82,7 @@ def way_back(kitchen: Kitchen, by: User, person: int, *, without_second_factor: 
     )
     if elsewhere.exists():
         words = f"{found.user.called} belongs to a kitchen that is not yours. Whoever runs the server can help."
-        raise Problem(422, "Not for you to do", words)
+        raise Problem(NOT_FOR_YOU, words)
     trail.note(trail.Deed.RESET_LINK, kitchen, by, found.user.called)
     return links.way_back(found.user, by, without_second_factor=without_second_factor)
 
@@ -114,4 +115,4 @@ def _not_the_last_owner(kitchen: Kitchen, found: Membership) -> None:
     others = kitchen.memberships.filter(role=Role.OWNER).exclude(pk=found.pk)
     if found.role == Role.OWNER and not others.exists():
         words = "A kitchen has an owner. Hand it over to somebody else first."
-        raise Problem(422, "The last owner", words)
+        raise Problem(LAST_OWNER, words)

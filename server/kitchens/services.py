@@ -8,9 +8,11 @@ from django.db import connection, transaction
 from django.utils.crypto import constant_time_compare, salted_hmac
 from django.utils.text import slugify
 
+from jarcore.documents.refusal import NOT_VALID
 from server.accounts import trail, tries
 from server.accounts.models import Kitchen, Membership, Role, User
 from server.accounts.selectors import anybody
+from server.common.kinds import SOMEBODY_THERE, WRONG_CODE
 from server.common.problems import Problem
 from server.kitchens.newcomers import Newcomer, new_person
 
@@ -36,7 +38,7 @@ def make_kitchen(name: str, owner: User, time_zone: str | None = None) -> Kitche
         kitchen.full_clean()
     except ValidationError as error:
         words = " ".join(error.messages)
-        raise Problem(422, "Not valid", words, errors=[{"path": "/kitchen", "text": words}]) from None
+        raise Problem(NOT_VALID, words, errors=[{"path": "/kitchen", "text": words}]) from None
     kitchen.save()
     Membership.objects.create(user=owner, kitchen=kitchen, role=Role.OWNER)
     trail.note(trail.Deed.KITCHEN_MADE, kitchen, owner, kitchen.name)
@@ -67,7 +69,7 @@ def make_first(name: str, newcomer: Newcomer, time_zone: str | None) -> Kitchen:
 
 def somebody_there() -> Problem:
     """That the first owner is made already."""
-    return Problem(404, "There is somebody already", "Sign in, or ask an owner for an invitation.")
+    return Problem(SOMEBODY_THERE, "Sign in, or ask an owner for an invitation.")
 
 
 def check_first_code(code: str, address: str) -> None:
@@ -77,5 +79,5 @@ def check_first_code(code: str, address: str) -> None:
     if not constant_time_compare(code.strip().lower(), first_code()):
         tries.wrong(*who)
         words = "The server says the code where it was started. Type it as it stands there."
-        raise Problem(422, "Not the code", words, errors=[{"path": "/code", "text": words}])
+        raise Problem(WRONG_CODE, words, errors=[{"path": "/code", "text": words}])
     tries.right(*who)

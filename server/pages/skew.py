@@ -3,19 +3,18 @@
 What happened in a run is taken from any of them: events have a version of their own.
 """
 
-from http import HTTPStatus
-
 from django.http import HttpRequest, HttpResponse
 
+from jarcore.documents.refusal import problem
+from server.common.kinds import PAGE_TOO_OLD
 from server.common.middleware import Next, is_of_the_api
-from server.common.problems import problem
+from server.common.problems import answer
 
 # The number goes up when pages of before would misread an answer; the oldest is that of pages whose questions are still
 # understood.
 NOW, OLDEST = 1, 1
 HEADER = "X-Page"
 EVENTS = "/events"
-TITLE = "This page is older than the server"
 DETAIL = "Load it again: what you typed is kept. In the middle of a run, go on: what you say is taken."
 
 
@@ -29,5 +28,5 @@ class Skew:
         """Pass on, or refuse."""
         said = request.headers.get(HEADER, "")
         if said.isdecimal() and int(said) < OLDEST and is_of_the_api(request) and not request.path.endswith(EVENTS):
-            return problem(HTTPStatus.UPGRADE_REQUIRED, TITLE, DETAIL)
+            return answer(problem(PAGE_TOO_OLD, DETAIL))
         return self.get_response(request)

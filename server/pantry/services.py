@@ -11,10 +11,12 @@ from django.utils.text import slugify
 from jarcore.data import BadPantry, Fault, default_pantry, row_of_label, with_rows
 from jarcore.data.kitchen_rows import FORMAT, FORMAT_VERSION
 from jarcore.documents import rows_of_a_kitchen
+from jarcore.documents.refusal import NOT_A_PANTRY, NOT_VALID
 from server.accounts import trail
 from server.accounts.kitchen_settings import MOST_SCALES
 from server.accounts.models import Kitchen, User
 from server.accounts.services import settle
+from server.common.kinds import SHELF_FULL, TOO_MANY
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.pantry.models import OwnRows, ShelfJar
@@ -45,9 +47,9 @@ def shelve(kitchen: Kitchen, user: User, jar: dict[str, Any], reason: str) -> Sh
     name = jar.get("name")
     if not isinstance(name, str) or not name.strip():
         errors = [{"path": "/jar/name", "text": "Give the jar a name to find it by."}]
-        raise Problem(422, "Not valid", "A jar on the Shelf needs a name.", errors=errors)
+        raise Problem(NOT_VALID, "A jar on the Shelf needs a name.", errors=errors)
     if ShelfJar.objects.of(kitchen).count() >= MOST_JARS:
-        raise Problem(422, "The Shelf is full", f"A kitchen keeps {MOST_JARS} jars; take one away first.")
+        raise Problem(SHELF_FULL, f"A kitchen keeps {MOST_JARS} jars; take one away first.")
     kept = ShelfJar.objects.create(
         kitchen=kitchen, name=name.strip()[:120], reason=reason.strip()[:400], jar=_bare(jar), saved_by=user
     )
@@ -82,7 +84,7 @@ def keep_rows(kitchen: Kitchen, user: User, document: object) -> list[Fault]:
     try:
         _, faults = with_rows(default_pantry(), document)
     except BadPantry as error:
-        raise Problem(422, "Not a pantry", str(error), errors=[{"path": "", "text": str(error)}]) from None
+        raise Problem(NOT_A_PANTRY, str(error), errors=[{"path": "", "text": str(error)}]) from None
     assert isinstance(document, dict)
     _hold(kitchen)
     trail.note(trail.Deed.ROWS, kitchen, user)
@@ -114,7 +116,7 @@ def keep_from_label(kitchen: Kitchen, user: User, label: dict[str, Any]) -> str:
     name = label.get("name")
     if not isinstance(name, str) or not name.strip():
         errors = [{"path": "/name", "text": "Give it a name to find it by."}]
-        raise Problem(422, "Not valid", errors[0]["text"], errors=errors)
+        raise Problem(NOT_VALID, errors[0]["text"], errors=errors)
     _hold(kitchen)
     rows = OwnRows.objects.filter(kitchen=kitchen).first()
     document = rows.document if rows else {"format": FORMAT, "format_version": FORMAT_VERSION}
@@ -128,7 +130,7 @@ def keep_from_label(kitchen: Kitchen, user: User, label: dict[str, Any]) -> str:
     place = f"/ingredients/{len(entries)}"
     faults = [fault.text for fault in with_rows(default_pantry(), whole)[1] if fault.path == place]
     if faults:
-        raise Problem(422, "Not valid", faults[0], errors=[{"path": "", "text": text} for text in faults])
+        raise Problem(NOT_VALID, faults[0], errors=[{"path": "", "text": text} for text in faults])
     keep_rows(kitchen, user, whole)
     return own
 
@@ -149,7 +151,7 @@ def keep_prices(kitchen: Kitchen, user: User, prices: list[Any], currency: str |
     told = (fault for fault in faults if fault.path.startswith(("/prices", "/currency")))
     wrong = [{"path": _typed_at(prices, sent, fault.path), "text": fault.text} for fault in told]
     if wrong:
-        raise Problem(422, "Not valid", wrong[0]["text"], errors=wrong)
+        raise Problem(NOT_VALID, wrong[0]["text"], errors=wrong)
     others = document.get("prices")
     renewed = {_thing(one) for one in prices}
     kept = [one for one in (others if isinstance(others, list) else []) if _thing(one) not in renewed]
@@ -189,12 +191,12 @@ def keep_scales(kitchen: Kitchen, user: User, scales: list[Any]) -> None:
     """
     if len(scales) > MOST_SCALES:
         errors = [{"path": "/scales", "text": f"A kitchen keeps {MOST_SCALES} scales; take some away."}]
-        raise Problem(422, "Too many scales", errors[0]["text"], errors=errors)
+        raise Problem(TOO_MANY, errors[0]["text"], errors=errors)
     own = {"format": FORMAT, "format_version": FORMAT_VERSION, "scales": scales}
     faults = with_rows(default_pantry(), own)[1]
     if faults:
         errors = [asdict(fault) for fault in faults]
-        raise Problem(422, "Not valid", faults[0].text, errors=errors)
+        raise Problem(NOT_VALID, faults[0].text, errors=errors)
     _hold(kitchen)
     settle(kitchen, user, scales=scales or None)
     rows = OwnRows.objects.filter(kitchen=kitchen).first()

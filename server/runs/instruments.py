@@ -11,6 +11,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from jarcore.devices import Deed, InstrumentReading, World, deeds_of, described, goes_into, places_of
+from jarcore.documents.refusal import NOT_VALID
 from server.accounts.clock import PACES, now_in, play
 from server.accounts.models import Kitchen
 from server.accounts.requests import AuthedRequest
@@ -146,7 +147,7 @@ def play_rehearsal(request: AuthedRequest, kitchen: str, asked: PaceIn) -> tuple
         raise Http404
     if asked.pace not in PACES:
         text = f"A rehearsal is played at {', '.join(map(str, PACES))} times."
-        raise Problem(422, "Not valid", text, errors=[{"path": "/pace", "text": text}])
+        raise Problem(NOT_VALID, text, errors=[{"path": "/pace", "text": text}])
     play(mine, asked.pace)
     follow_played(mine)
     return 204, None

@@ -9,6 +9,7 @@ from django.db import transaction
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from server.accounts.models import Kitchen, User
+from server.common.kinds import NO_PHOTO, OF_ANOTHER_RUN, TOO_MANY
 from server.common.middleware import LARGEST_PHOTO
 from server.common.problems import Problem
 from server.runs.models import Photo, Run
@@ -19,7 +20,7 @@ READ = ("JPEG", "PNG", "WEBP")
 LONGEST_SIDE, MOST_PIXELS = 2000, 60_000_000
 QUALITIES = (85, 70, 50)
 MOST_OF_RUN = 60
-NO_PHOTO = "This is no photo that can be read. Send a JPEG, PNG or WebP."
+UNREADABLE = "This is no photo that can be read. Send a JPEG, PNG or WebP."
 ENOUGH = f"A run has at most {MOST_OF_RUN} photos."
 ELSEWHERE = "This photo belongs to another run."
 
@@ -33,11 +34,11 @@ def keep(kitchen: Kitchen, user: User, number: int, name: UUID, raw: bytes) -> P
         run = Run.objects.of(kitchen).held(number)
         known = Photo.objects.filter(pk=name).only("run_id").first()
         if known is not None and known.run_id != run.pk:
-            raise Problem(409, "Of another run", ELSEWHERE)
+            raise Problem(OF_ANOTHER_RUN, ELSEWHERE)
         if known is not None:
             return known
         if run.photos.count() >= MOST_OF_RUN:
-            raise Problem(422, "Too many", ENOUGH)
+            raise Problem(TOO_MANY, ENOUGH)
         return Photo.objects.create(pk=name, run=run, content=_anew(raw), signed_by=user)
 
 
@@ -62,10 +63,10 @@ def _anew(raw: bytes) -> bytes:
     try:
         with Image.open(io.BytesIO(raw), formats=READ) as opened:
             if opened.width * opened.height > MOST_PIXELS:
-                raise Problem(422, "No photo", NO_PHOTO)
+                raise Problem(NO_PHOTO, UNREADABLE)
             upright = ImageOps.exif_transpose(opened).convert("RGB")
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
-        raise Problem(422, "No photo", NO_PHOTO) from error
+        raise Problem(NO_PHOTO, UNREADABLE) from error
     upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
     for quality in QUALITIES:
         written = io.BytesIO()

@@ -13,6 +13,7 @@ from django.conf import settings
 from django.db import transaction
 
 from jarcore.data import OutOfTime
+from jarcore.documents.refusal import NOT_VALID
 from jarcore.documents.run import EVENT_VERSION
 from jarcore.run import Event, NotKept, events_of, fold, taken
 from jarcore.run.events import CORRECTED, ENDED, HAPPENED, VOID
@@ -20,6 +21,7 @@ from jarcore.service import first_and_last
 from server.accounts.clock import now_in, pace_of, play
 from server.accounts.models import Kitchen, User
 from server.common.bodies import keepable
+from server.common.kinds import TOO_MANY
 from server.common.problems import Problem
 from server.day.selectors import document_of_service
 from server.day.services import follow, open_work, save_now
@@ -117,7 +119,7 @@ def events_in(raw: bytes) -> list[Any]:
     listed = value.get("events") if isinstance(value, dict) else None
     if not isinstance(listed, list) or len(listed) > MOST_AT_ONCE:
         text = f"Events are a list of at most {MOST_AT_ONCE}."
-        raise Problem(422, "Not valid", text, errors=[{"path": "/events", "text": text}])
+        raise Problem(NOT_VALID, text, errors=[{"path": "/events", "text": text}])
     return listed
 
 
@@ -188,7 +190,7 @@ def _kept(run: Run, user: User | None, sent: Sequence[Any], now: datetime) -> tu
             answers.append(Taken(str(name), "again", [] if same else [NEVER_CHANGED]))
     if run.last + len(fresh) > MOST_OF_RUN:
         text = f"A run has at most {MOST_OF_RUN} events. End it, and begin another."
-        raise Problem(422, "Too many", text, errors=[{"path": "/events", "text": text}])
+        raise Problem(TOO_MANY, text, errors=[{"path": "/events", "text": text}])
     RunEvent.objects.bulk_create(fresh.values())
     return answers, list(fresh.values())
 

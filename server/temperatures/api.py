@@ -8,6 +8,7 @@ from django.conf import settings
 from django.http import HttpResponse
 from ninja import Router, Schema
 
+from jarcore.documents.refusal import NOT_VALID
 from jarcore.exchange import temperature_sheet, temperature_table
 from jarcore.run import Entry, Kind, kinds
 from server.accounts.clock import now_in
@@ -51,7 +52,7 @@ def _days(kitchen: Kitchen, first: date | None, last: date | None) -> Days:
     days = days_of(kitchen, now_in(kitchen), first, last)
     if not timedelta(0) <= days.last - days.first < timedelta(days=MOST_DAYS):
         text = f"From the first day to the last, at most {MOST_DAYS} days."
-        raise Problem(422, "Not valid", text, errors=[{"path": "/last", "text": text}])
+        raise Problem(NOT_VALID, text, errors=[{"path": "/last", "text": text}])
     return days
 
 

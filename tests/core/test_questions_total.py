@@ -125,8 +125,8 @@ class QuestionsTotalTest(TestCase):
         for row in cases.table("not_asked"):
             with self.subTest(row["question"], asked=row["asked"]), self.assertRaises(NotAsked) as refused:
                 ask(row["question"], {"document": ZANDER, **json.loads(row["asked"])})
-            self.assertEqual([path for path, _ in refused.exception.errors], [row["path"]])
-            self.assertTrue(all(words for _, words in refused.exception.errors))
+            self.assertEqual([one["path"] for one in refused.exception.errors], [row["path"]])
+            self.assertTrue(all(one["text"] and one["code"] for one in refused.exception.errors))
         with self.assertRaises(NotAFormula):
             ask("schools", {"document": {"format": "something else"}})
         with self.assertRaises(NoSuchQuestion):

@@ -18,6 +18,7 @@ from server.accounts.passwords import Password
 from server.accounts.requests import AuthedRequest, csrf_only, row_of
 from server.accounts.selectors import anybody, kitchen_to_read, kitchens_of
 from server.common.answers import ProblemOut
+from server.common.kinds import CODE_WANTED, NOT_A_TABLET, NOT_SIGNED_IN, TABLET_ENDED
 from server.common.problems import Problem
 from server.common.text import Text
 
@@ -161,13 +162,13 @@ def sign_in(request: HttpRequest, body: SignIn, response: HttpResponse) -> Sessi
         if not isinstance(user, User):
             tries.wrong(*who)
             _tell_of_wrong(body.username)
-            raise Problem(401, "Not signed in", "Name and password do not go together. Try again.")
+            raise Problem(NOT_SIGNED_IN, "Name and password do not go together. Try again.")
     if second_factor.has_one(user) and not (body.code and second_factor.passes(user, body.code)):
         if body.code:
             tries.wrong(*who)
             _tell_of_wrong(body.username)
         words = "Type the code that your device shows now." if not body.code else "This is not the code. Try the next."
-        raise Problem(401, "A code is wanted too", words, second_factor=True)
+        raise Problem(CODE_WANTED, words, second_factor=True)
     tries.right(*who)
     enter(request, user)
     client.remember(request, response, body.username)
@@ -213,7 +214,7 @@ def come_to_tablet(request: HttpRequest, body: Come) -> SessionOut:
     """Say who is at the shared tablet now, by a code; 429 says how long to wait after wrong ones."""
     row = sessions.known(request)
     if row is None or row.tablet_of is None:
-        raise Problem(401, "Not a shared tablet", "This is no tablet of a kitchen any more. Sign in by name.")
+        raise Problem(TABLET_ENDED, "This is no tablet of a kitchen any more. Sign in by name.")
     request.user = tablets.come(row, body.person, body.code)
     rotate_token(request)
     return session_of(request)
@@ -224,7 +225,7 @@ def step_away(request: AuthedRequest) -> SessionOut:
     """Leave the shared tablet to whoever comes next."""
     row = row_of(request)
     if row.tablet_of is None:
-        raise Problem(422, "Not a shared tablet", "This is a device of your own. Sign out to leave it.")
+        raise Problem(NOT_A_TABLET, "This is a device of your own. Sign out to leave it.")
     tablets.step_away(row)
     request.user = AnonymousUser()  # type: ignore[assignment]
     return session_of(request)

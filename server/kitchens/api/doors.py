@@ -13,6 +13,7 @@ from server.accounts.models import Role
 from server.accounts.passwords import Password
 from server.accounts.requests import AuthedRequest, csrf_only, on_own_device
 from server.accounts.selectors import anybody
+from server.common.kinds import NOT_ALLOWED
 from server.common.problems import Problem
 from server.common.text import Text
 from server.kitchens import links, services
@@ -125,5 +126,5 @@ def make_kitchen(request: AuthedRequest, body: KitchenIn) -> tuple[int, dict[str
     user = on_own_device(request)
     owns = user.memberships.filter(role=Role.OWNER)
     if user.memberships.exists() and not owns.exists():
-        raise Problem(403, "Not allowed", "Ask an owner of your kitchen to make another one.")
+        raise Problem(NOT_ALLOWED, "Ask an owner of your kitchen to make another one.")
     return 201, {"slug": services.make_kitchen(body.name, user, body.time_zone).slug}

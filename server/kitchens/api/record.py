@@ -16,6 +16,7 @@ from server.accounts.models import Deed, Entry
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_own, kitchen_to_read
 from server.accounts.services import settle
+from server.common.kinds import NOT_YET
 from server.common.problems import Problem
 from server.feed.services import What, note
 from server.pantry.selectors import SETTLED
@@ -56,7 +57,7 @@ def keep_settings(request: AuthedRequest, kitchen: str, body: Settled) -> Kitche
     mine = kitchen_to_own(request.user, kitchen)
     if body.owners_need_second_factor and not second_factor.has_one(request.user):
         words = "Set up a second factor of your own first, under “You”."
-        raise Problem(422, "Not yet", words, errors=[{"path": "/owners_need_second_factor", "text": words}])
+        raise Problem(NOT_YET, words, errors=[{"path": "/owners_need_second_factor", "text": words}])
     before = mine.settings
     kept = settle(mine, request.user, **body.model_dump(exclude_unset=True))
     if any(getattr(kept, name) != getattr(before, name) for name in SETTLED):

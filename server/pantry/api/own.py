@@ -7,6 +7,7 @@ from ninja import Router, Schema
 
 from jarcore.data import Pantry
 from jarcore.data.prices import Sort
+from jarcore.documents.refusal import NOT_VALID
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body, named
@@ -123,7 +124,7 @@ def keep_from_label(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str
     mine = kitchen_to_write(request.user, kitchen)
     value = keepable(request.body)
     if not isinstance(value, dict):
-        raise Problem(422, "Not valid", "This is no label.")
+        raise Problem(NOT_VALID, "This is no label.")
     return 201, {"id": services.keep_from_label(mine, request.user, value)}
 
 
@@ -145,7 +146,7 @@ def keep_scales(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     value = keepable(request.body)
     scales = value.get("scales") if isinstance(value, dict) else None
     if not isinstance(scales, list):
-        raise Problem(422, "Not valid", "Scales are a list.", errors=[{"path": "/scales", "text": "A list."}])
+        raise Problem(NOT_VALID, "Scales are a list.", errors=[{"path": "/scales", "text": "A list."}])
     services.keep_scales(mine, request.user, scales)
     return {"scales": list(stock_of(mine).pantry.scales)}
 
@@ -173,7 +174,7 @@ def keep_prices(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     value = keepable(request.body)
     prices = value.get("prices") if isinstance(value, dict) else None
     if not isinstance(prices, list):
-        raise Problem(422, "Not valid", "Prices are a list.", errors=[{"path": "/prices", "text": "A list."}])
+        raise Problem(NOT_VALID, "Prices are a list.", errors=[{"path": "/prices", "text": "A list."}])
     currency = value.get("currency") if isinstance(value, dict) else None
     services.keep_prices(mine, request.user, prices, currency)
     return prices_of(stock_of(mine).pantry)

@@ -9,6 +9,7 @@ from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import body
 from server.common.bodies import keepable
+from server.common.kinds import CANNOT_BE_KEPT
 from server.common.problems import Problem
 from server.pantry import services
 from server.pantry.models import ShelfJar
@@ -51,7 +52,7 @@ def shelve(request: AuthedRequest, kitchen: str) -> tuple[int, ShelfJar]:
     jar = value.get("jar") if isinstance(value, dict) else None
     reason = value.get("reason") if isinstance(value, dict) else None
     if not isinstance(jar, dict):
-        raise Problem(422, "Cannot be kept", "This is no jar that can be kept.")
+        raise Problem(CANNOT_BE_KEPT, "This is no jar that can be kept.")
     return 201, services.shelve(mine, request.user, jar, reason if isinstance(reason, str) else "")
 
 
