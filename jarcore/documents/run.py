@@ -5,12 +5,13 @@ Events are only ever added. Each has a name of its own, made where it happened, 
 in any order; another event voids it. Times carry their offset.
 """
 
-from typing import Annotated, Any, Literal, get_args
+from typing import Annotated, Literal, get_args
 
 from pydantic import Field
 
 from jarcore.documents.described import Schema, described
 from jarcore.documents.findings import Patch
+from jarcore.documents.nested import PlanObject, ServiceObject
 from jarcore.documents.parts import Count, Flag, Number, Part, Text
 
 FORMAT = "jar-table/run"
@@ -97,9 +98,9 @@ class Run(Part):
     began_at: Text | None = None
     ended_at: Text | None = None
     rehearsal: Flag | None = None
-    service: dict[str, Any] | None = None
-    planned: dict[str, Any] | None = None
-    plan: dict[str, Any] | None = None
+    service: ServiceObject | None = None
+    planned: PlanObject | None = None
+    plan: PlanObject | None = None
     events: list[RunEvent] | None = None
 
 

@@ -4,11 +4,12 @@ Every field may be absent: what is absent is unstated, and the plan says what th
 service's zone, "2026-12-04T19:00"; times of people are times of the day, "15:00", or whole ones.
 """
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from jarcore.documents.described import Schema, described
+from jarcore.documents.nested import FormulaObject
 from jarcore.documents.parts import Count, Flag, Number, Part, Text
 
 FORMAT = "jar-table/service"
@@ -109,7 +110,7 @@ class Course(Part):
     plate: Text | None = None
     covers: Count | None = None
     variants: list[Variant] | None = None
-    formula: dict[str, Any] | None = None
+    formula: FormulaObject | None = None
 
 
 class BatchOfJar(Part):

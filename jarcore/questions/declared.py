@@ -7,11 +7,11 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Annotated, Any, Generic, TypeVar, get_type_hints
 
-from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError, WithJsonSchema
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
 from jarcore.data import Pantry, default_pantry
 from jarcore.documents import Finding, formula_object
-from jarcore.documents.formula import FORMAT
+from jarcore.documents.nested import FormulaObject
 from jarcore.documents.pointers import pointer
 from jarcore.documents.refusal import NOT_VALID, problem
 
@@ -22,7 +22,7 @@ Q = TypeVar("Q", bound="Asked")
 # What answers a question: of what is asked, a pantry, and what the door found.
 Answering = Callable[[Q, Pantry, Sequence[Finding]], object]
 # A formula document, read tolerantly: its fields are those of the format, and any of them may be wrong.
-Document = Annotated[dict[str, Any], WithJsonSchema({"type": "object", "format": FORMAT})]
+Document = FormulaObject
 Position = Annotated[int, Field(strict=True, ge=0, lt=MOST)]
 Above = Annotated[float, Field(strict=True, gt=0, lt=1e7)]
 Figure = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-1e9, le=1e9)]

@@ -2,13 +2,14 @@
 
 from datetime import timedelta
 from functools import cache
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Literal, Self
 from zoneinfo import available_timezones
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, model_validator
 
 from jarcore.data.house import For, bounded, options_of
 from server.common.text import Text
+from server.common.typed import ScaleDraft
 
 MOST_RULES = 40
 MOST_SCALES = 12
@@ -113,7 +114,7 @@ class KitchenSettings(Settled):
     the pantry, None for the usual ones.
     """
 
-    scales: Annotated[list[Any], Field(max_length=MOST_SCALES)] | None = None
+    scales: Annotated[list[ScaleDraft], Field(max_length=MOST_SCALES)] | None = None
 
     @property
     def tablet_away(self) -> timedelta:

@@ -19,6 +19,8 @@ class User(AbstractUser):
     tablet_code = models.CharField(max_length=128, blank=True)
     # Of a request at a shared tablet: the one kitchen it is for. No column: see server.accounts.persons.
     tablet_of: "Kitchen | None" = None
+    # Of a request of a script: the token that it came with. No column either.
+    token: "AccessToken | None" = None
 
     @property
     def called(self) -> str:
@@ -110,6 +112,26 @@ class Session(AbstractBaseSession):
         return SessionStore
 
 
+class AccessToken(models.Model):
+    """By which a script does in a person's name what its role lets it: in one kitchen, or in all of theirs.
+
+    The secret itself is kept nowhere; people are told its handle.
+    """
+
+    handle = models.UUIDField(default=uuid4, unique=True)
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="tokens")
+    name = models.CharField(max_length=60)
+    digest = models.CharField(max_length=64, unique=True)
+    role = models.CharField(max_length=8, choices=Role)
+    kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, null=True, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    seen_at = models.DateTimeField(null=True)
+    ends_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"{self.user} · {self.name}"
+
+
 class Deed(models.TextChoices):
     """What the audit trail of a kitchen tells of."""
 
@@ -124,6 +146,8 @@ class Deed(models.TextChoices):
     RECOVERY_CODE = "recovery_code"
     INITIALS = "initials"
     TABLET_CODE = "tablet_code"
+    TOKEN_MADE = "token_made"
+    TOKEN_REVOKED = "token_revoked"
     TABLET = "tablet"
     TABLET_SIGNED_OUT = "tablet_signed_out"
     CAME_TO_TABLET = "came_to_tablet"

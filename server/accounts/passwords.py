@@ -45,7 +45,7 @@ def confirm(user: User, password: str, client: tuple[str, str], *, place: str = 
 
 @transaction.atomic
 def replace(user: User, password: str, *, keep: Session | None = None, reset: bool = False) -> None:
-    """Save a new password and end every session that was begun with the old one, but KEEP.
+    """Save a new password and end every session that was begun with the old one, but KEEP, and every token.
 
     Raises: Problem 422 for one that is too easy.
     """
@@ -53,4 +53,5 @@ def replace(user: User, password: str, *, keep: Session | None = None, reset: bo
     user.save(update_fields=["password"])
     old = user.sessions.all()
     (old.exclude(pk=keep.pk) if keep else old).delete()
+    user.tokens.all().delete()
     trail.note_everywhere(trail.Deed.PASSWORD_RESET if reset else trail.Deed.PASSWORD_CHANGED, user)

@@ -9,11 +9,14 @@ from django.utils import timezone
 from django.utils.crypto import constant_time_compare
 from django.utils.functional import SimpleLazyObject
 
-from server.accounts import sessions
+from server.accounts import sessions, tokens
 from server.accounts.models import Session, User
+from server.common.middleware import is_of_the_api
 
 # What a page that only listens sets on its request: nobody has touched anything.
 LISTENS = "jar.listens"
+# How a script says its token (RFC 6750).
+BEARER = "bearer"
 
 
 class Persons:
@@ -38,7 +41,10 @@ def only_listens(request: HttpRequest) -> None:
 
 
 def person_of(request: HttpRequest) -> User | AnonymousUser:
-    """Who is at the session of a request; a person at a shared tablet carries its kitchen."""
+    """Whose token a request comes with, or who is at its session; a person at a shared tablet carries its kitchen."""
+    kind, _, secret = request.headers.get("Authorization", "").partition(" ")
+    if kind.lower() == BEARER and is_of_the_api(request):
+        return tokens.person_of(secret.strip())
     row = sessions.known(request)
     if row is None or row.opened_by is None:
         return AnonymousUser()

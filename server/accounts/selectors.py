@@ -8,18 +8,21 @@ from server.accounts.models import Kitchen, Membership, Role, User
 from server.common.reading import Reading
 
 WRITERS = (Role.OWNER, Role.COOK)
+# From the one who may most to the one who may least.
+ROLES = (Role.OWNER, Role.COOK, Role.VIEWER)
 OWN = Reading(Membership, "kitchen", "one.user_id = %s AND other.slug = %s")
 
 
 def membership(user: User, slug: str) -> Membership:
     """The person's membership of a kitchen; raises Http404 for strangers, who must not learn that it exists.
 
-    At a shared tablet only its kitchen is there, and nobody is an owner.
+    At a shared tablet only its kitchen is there, and nobody is an owner; with a token its kitchen, and no higher a role
+    than the token's.
     """
     found = OWN.first(user.pk, slug)
-    if found is None or (user.tablet_of is not None and found.kitchen != user.tablet_of):
+    if found is None or _only(user) not in (None, found.kitchen_id):
         raise Http404
-    return _at_tablet(user, found)
+    return _as_here(user, found)
 
 
 def kitchen_to_read(user: User, slug: str) -> Kitchen:
@@ -46,17 +49,27 @@ def kitchen_to_own(user: User, slug: str) -> Kitchen:
 
 
 def kitchens_of(user: User) -> list[Membership]:
-    """The person's kitchens with roles, by name. At a shared tablet there is only its own."""
+    """The person's kitchens with roles, by name. At a shared tablet, and with a token of one, there is only that."""
     mine = Membership.objects.select_related("kitchen").filter(user=user)
+    only = _only(user)
+    if only is not None:
+        mine = mine.filter(kitchen=only)
+    return [_as_here(user, one) for one in mine.order_by("kitchen__name", "kitchen__pk")]
+
+
+def _only(user: User) -> int | None:
+    """The one kitchen that is there where the person is; None where all of theirs are."""
     if user.tablet_of is not None:
-        mine = mine.filter(kitchen=user.tablet_of)
-    return [_at_tablet(user, one) for one in mine.order_by("kitchen__name", "kitchen__pk")]
+        return user.tablet_of.pk
+    return user.token.kitchen_id if user.token is not None else None
 
 
-def _at_tablet(user: User, found: Membership) -> Membership:
-    """The membership as it counts where the person is: at a shared tablet nobody is an owner."""
-    if user.tablet_of is not None and found.role == Role.OWNER:
-        found.role = Role.COOK
+def _as_here(user: User, found: Membership) -> Membership:
+    """The membership as it counts where the person is: at a shared tablet nobody is an owner, and a script has no more
+    than its token.
+    """
+    most = Role.COOK if user.tablet_of is not None else user.token.role if user.token is not None else Role.OWNER
+    found.role = max(found.role, most, key=ROLES.index)
     return found
 
 

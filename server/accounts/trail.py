@@ -6,7 +6,7 @@ from server.accounts.models import Deed, Entry, Kitchen, Membership, User
 
 __all__ = ["Deed", "note", "note_everywhere"]
 
-LONGEST = 400
+LONGEST, LONGEST_WHO = 400, 310
 
 
 def note(deed: Deed, kitchen: Kitchen, by: User | None, about: str = "") -> None:
@@ -20,6 +20,7 @@ def note_everywhere(deed: Deed, by: User, about: str = "") -> None:
 
 
 def _note_all(deed: Deed, kitchens: Iterable[int], by: User | None, about: str) -> None:
-    """Add the same line to several kitchens."""
-    who = {"person": by.pk, "name": by.called, "initials": by.initials} if by else {}
+    """Add the same line to several kitchens; what a script did says by which token."""
+    named = f"{by.called} · {by.token.name}" if by and by.token else by.called if by else ""
+    who = {"person": by.pk, "name": named[:LONGEST_WHO], "initials": by.initials} if by else {}
     Entry.objects.bulk_create([Entry(kitchen_id=one, deed=deed, about=about[:LONGEST], **who) for one in kitchens])

@@ -7,19 +7,17 @@ import json
 from typing import Any
 
 from django.http import HttpResponse
-from ninja import NinjaAPI, Schema
+from ninja import Schema
 from pydantic import BaseModel
-from pydantic.json_schema import models_json_schema
 
-from jarcore.documents import Formula
-from jarcore.documents.formula import FORMAT
-from jarcore.documents.run import Run
-from jarcore.documents.service import Service
-from jarcore.questions import QUESTIONS, Question
-from server.common.problems import CONTENT_TYPE
+from jarcore.questions import Question
+from server.common.typed import Anything, FormulaDraft, ServiceDraft
 
 REF = "#/components/schemas/{model}"
 JSON = "application/json"
+DEFINITIONS = "$defs"
+# Models of bodies that ninja does not read.
+BODIES: list[type[BaseModel]] = []
 # A file.
 BYTES = {"type": "string", "format": "binary"}
 # A body of events, each as it was said.
@@ -28,32 +26,23 @@ EVENTS = {
     "required": ["events"],
     "properties": {"events": {"type": "array", "items": {"$ref": REF.format(model="RunEvent")}}},
 }
-DEFINITIONS = "$defs"
-# What any operation may answer where something is wrong.
-REFUSED = {
-    400: "Cannot be read",
-    401: "Signed out",
-    403: "Not allowed",
-    404: "Not found",
-    409: "Changed meanwhile",
-    413: "Too large",
-    422: "Not valid",
-    429: "Too many tries",
-    503: "The database does not answer",
-}
 
 
 class ErrorOut(Schema):
-    """One place that is wrong: a JSON Pointer, and what belongs there."""
+    """One place that is wrong: a JSON Pointer into what was sent, a code of what is wrong there, what belongs there."""
 
     path: str
+    code: str
     text: str
 
 
 class ProblemOut(Schema):
-    """RFC 9457, with the places in the document; `request` is what finds it in the log."""
+    """RFC 9457. Programs go by `code`, which stays what it is (`type` is made of it); people read the rest. `errors`
+    are the places, `request` finds it in the log.
+    """
 
     type: str
+    code: str
     title: str
     status: int
     detail: str
@@ -62,24 +51,37 @@ class ProblemOut(Schema):
 
 
 class ConflictOut(Schema):
+    """A place where both changed the same thing, and what stands there in each; anything that a document may hold."""
+
     path: str
-    base: Any = None
-    theirs: Any = None
-    yours: Any = None
+    base: Anything = None
+    theirs: Anything = None
+    yours: Anything = None
 
 
 class StaleOut(ProblemOut):
-    """Somebody saved meanwhile: what both started from, both drafts, and the merge."""
+    """Somebody saved meanwhile: at which revision it is, and the places where both changed the same thing."""
 
     revision: int
-    base: dict[str, Any] | None = None
-    theirs: dict[str, Any] | None = None
-    yours: dict[str, Any] | None = None
-    merged: dict[str, Any] | None = None
     conflicts: list[ConflictOut] = []
 
 
-PROBLEM = ProblemOut.__name__
+class StaleFormula(StaleOut):
+    """What both started from, both drafts, and the merge."""
+
+    base: FormulaDraft | None = None
+    theirs: FormulaDraft | None = None
+    yours: FormulaDraft | None = None
+    merged: FormulaDraft | None = None
+
+
+class StaleService(StaleOut):
+    """What both started from, both services, and the merge."""
+
+    base: ServiceDraft | None = None
+    theirs: ServiceDraft | None = None
+    yours: ServiceDraft | None = None
+    merged: ServiceDraft | None = None
 
 
 def core_json(answer: object) -> HttpResponse:
@@ -96,6 +98,14 @@ def attachment(answer: HttpResponse, name: str) -> HttpResponse:
 def body(schema: dict[str, Any]) -> dict[str, Any]:
     """OpenAPI of a request body that the core's door reads."""
     return {"requestBody": {"required": True, "content": {"application/json": {"schema": schema}}}}
+
+
+def body_of(model: type[BaseModel], *others: type[BaseModel]) -> dict[str, Any]:
+    """OpenAPI of a request body that the core's door reads and a model checks (see bodies.read_as); OTHERS are models
+    that it names.
+    """
+    BODIES.extend((model, *others))
+    return body(named(model.__name__))
 
 
 def answered(schema: dict[str, Any]) -> dict[str, Any]:
@@ -124,50 +134,3 @@ def answer_of(question: Question[Any]) -> dict[str, Any]:
     schema.pop(DEFINITIONS, None)
     own = schema.get("title") if schema.get("type") == "object" else None
     return answered(named(own) if own else schema)
-
-
-class JarAPI(NinjaAPI):
-    """ninja's API with the core's documents among its schemas."""
-
-    def get_openapi_schema(self, **kwargs: Any) -> Any:
-        """The OpenAPI description; the formula, and what each question asks and answers, from their one definition."""
-        schema = super().get_openapi_schema(**kwargs)
-        components = schema["components"]["schemas"]
-        models: list[type[BaseModel]] = [Formula, Service, Run, *(question.asked for question in QUESTIONS.values())]
-        for one in models:
-            _, described = models_json_schema([(one, "validation")], ref_template=REF)
-            components.update(described[DEFINITIONS])
-        components.setdefault(PROBLEM, ProblemOut.model_json_schema(ref_template=REF))
-        components[PROBLEM].pop(DEFINITIONS, None)
-        components.setdefault(ErrorOut.__name__, ErrorOut.model_json_schema())
-        for question in QUESTIONS.values():
-            answer = question.adapter.json_schema(ref_template=REF)
-            components.update(answer.pop(DEFINITIONS, {}))
-            if answer.get("type") == "object":
-                components[answer["title"]] = answer
-        return _with_formulas(_with_problems(schema))
-
-
-def _with_problems(schema: Any) -> Any:
-    """The schema in which each operation says what may be wrong: as problem documents, those of its own kept."""
-    schema["components"]["responses"] = {
-        f"Refused{status}": {"description": words, "content": {CONTENT_TYPE: {"schema": named(PROBLEM)}}}
-        for status, words in REFUSED.items()
-    }
-    for operation in (one for operations in schema["paths"].values() for one in operations.values()):
-        answers = operation["responses"]
-        for status in REFUSED:
-            if status in answers:
-                answers[status]["content"] = {CONTENT_TYPE: answers[status]["content"][JSON]}
-            else:
-                answers[status] = {"$ref": f"#/components/responses/Refused{status}"}
-    return schema
-
-
-def _with_formulas(schema: Any) -> Any:
-    """The schema with each formula document described as the formula that it is."""
-    if isinstance(schema, dict):
-        if schema.get("format") == FORMAT:
-            return named(Formula.__name__)
-        return {key: _with_formulas(value) for key, value in schema.items()}
-    return [_with_formulas(item) for item in schema] if isinstance(schema, list) else schema

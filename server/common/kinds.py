@@ -16,6 +16,7 @@ TABLET_ENDED = Kind("tablet_ended", 401, "Not a shared tablet")
 TOKEN_REFUSED = Kind("token_refused", 401, "The token opens nothing")
 # 403
 NOT_ALLOWED = Kind("not_allowed", 403, "Not allowed")
+NOT_BY_TOKEN = Kind("not_by_token", 403, "Not allowed")
 NOT_FROM_HERE = Kind("not_from_here", 403, "Not allowed")
 # 404, 405
 NOT_FOUND = Kind("not_found", 404, "Not found")

@@ -1,6 +1,6 @@
 """Errors as RFC 9457 problem documents: one file maps every exception."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
@@ -32,6 +32,7 @@ CONTENT_TYPE = "application/problem+json"
 # How a database says that it is not there, or is going.
 AWAY = (OperationalError, InterfaceError)
 RETRY_AFTER_S = 2
+UNFIT = "Some of what was sent does not fit."
 # What is said where nobody knows more than the status: of which kind it is, and the words.
 PLAIN = {
     400: (BAD_REQUEST, "This could not be read as a request. Load the page again."),
@@ -99,6 +100,11 @@ def _place(loc: tuple[Any, ...]) -> tuple[Any, ...]:
     return loc[2:] if loc[:1] == ("body",) else loc[1:]
 
 
+def wrong_at(faults: Iterable[Mapping[str, Any]]) -> list[dict[str, str]]:
+    """The places of faults that a model found, each with its code and what belongs there."""
+    return [{"path": pointer(one["loc"]), "code": one["type"], "text": _words(one["msg"])} for one in faults]
+
+
 def _words(message: str) -> str:
     """What is wrong, without the name of the error that our own checks raise."""
     return message.removeprefix("Value error, ")
@@ -147,8 +153,5 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def _invalid(_request: HttpRequest, error: ValidationError) -> HttpResponse:
-        errors = [
-            {"path": pointer(_place(fault["loc"])), "code": fault["type"], "text": _words(fault["msg"])}
-            for fault in error.errors
-        ]
-        return answer(problem(NOT_VALID, "Some of what was sent does not fit.", errors))
+        faults = [{**fault, "loc": _place(fault["loc"])} for fault in error.errors]
+        return answer(problem(NOT_VALID, UNFIT, wrong_at(faults)))

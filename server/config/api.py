@@ -2,7 +2,7 @@
 
 from server.accounts.api import router as session
 from server.accounts.requests import SignedIn
-from server.common.answers import JarAPI
+from server.common.openapi import JarAPI
 from server.common.problems import register
 from server.day.ahead import router as ahead
 from server.day.api import router as day

@@ -12,7 +12,9 @@ from jarcore.service import AheadLists
 from server.accounts.clock import now_in
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
+from server.common.kinds import TOO_MUCH_WORK
 from server.common.problems import Problem
+from server.common.refusals import refuses
 from server.common.text import Text
 from server.day import selectors, services
 from server.day.models import Batch
@@ -101,6 +103,7 @@ def throw_batch_out(request: AuthedRequest, kitchen: str, batch: int, thrown: Th
 
 
 @router.get("/kitchens/{kitchen}/ahead", response={200: AheadLists}, operation_id="ahead")
+@refuses(TOO_MUCH_WORK)
 def list_ahead(request: AuthedRequest, kitchen: str, days: int = 2) -> AheadLists:
     """The prep list, the pull list and the order list of the services of the next days."""
     mine = kitchen_to_read(request.user, kitchen)

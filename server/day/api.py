@@ -10,7 +10,10 @@ from jarcore.exchange import calendar, run_sheet
 from server.accounts.clock import now_in
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import StaleOut, attachment, body, file_of, named
+from server.common.answers import StaleService, attachment, body, file_of, named
+from server.common.kinds import CHANGED_MEANWHILE, TOO_MUCH_WORK
+from server.common.refusals import OF_A_SERVICE, refuses
+from server.common.typed import ServiceDraft
 from server.day import planned, selectors, services
 from server.day.models import Service
 from server.day.planned import plan_of
@@ -80,7 +83,7 @@ class ServiceOut(Schema):
     id: int
     revision: int
     thrown_out: bool
-    document: dict[str, Any]
+    document: ServiceDraft
     plan: Plan
     searched: bool
     changed: list[str]
@@ -147,6 +150,7 @@ def list_services(request: AuthedRequest, kitchen: str, before: int | None = Non
 
 
 @router.get("/kitchens/{kitchen}/services/today", response={200: list[TodayItem]}, operation_id="today")
+@refuses(TOO_MUCH_WORK)
 def list_today(request: AuthedRequest, kitchen: str) -> list[dict[str, Any]]:
     """The services that are at work, or soon will be, each with what comes next."""
     mine = kitchen_to_read(request.user, kitchen)
@@ -161,6 +165,7 @@ def list_today(request: AuthedRequest, kitchen: str) -> list[dict[str, Any]]:
     operation_id="begin_service",
     openapi_extra=body(SERVICE),
 )
+@refuses(*OF_A_SERVICE)
 def begin_service(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, Any]]:
     """A new service; without a document it is one as the kitchen last had it."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -169,6 +174,7 @@ def begin_service(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, 
 
 
 @router.get("/kitchens/{kitchen}/services/{service}", response={200: ServiceOut}, operation_id="open_service")
+@refuses(TOO_MUCH_WORK)
 def open_service(request: AuthedRequest, kitchen: str, service: int) -> dict[str, Any]:
     """A service with its plan."""
     return _opened(_find(request, kitchen, service))
@@ -176,7 +182,7 @@ def open_service(request: AuthedRequest, kitchen: str, service: int) -> dict[str
 
 @router.put(
     "/kitchens/{kitchen}/services/{service}",
-    response={200: ServiceOut, 409: StaleOut},
+    response={200: ServiceOut, 409: StaleService},
     operation_id="save_service",
     openapi_extra=body(
         {
@@ -186,6 +192,7 @@ def open_service(request: AuthedRequest, kitchen: str, service: int) -> dict[str
         }
     ),
 )
+@refuses(CHANGED_MEANWHILE, *OF_A_SERVICE)
 def save_service(request: AuthedRequest, kitchen: str, service: int) -> dict[str, Any]:
     """Save a service as it was typed, and plan it at once."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -195,6 +202,7 @@ def save_service(request: AuthedRequest, kitchen: str, service: int) -> dict[str
 
 
 @router.put("/kitchens/{kitchen}/services/{service}/thrown-out", response={204: None}, operation_id="throw_service_out")
+@refuses(TOO_MUCH_WORK)
 def throw_service_out(request: AuthedRequest, kitchen: str, service: int, thrown: ThrownIn) -> tuple[int, None]:
     """Throw a service out, or bring it back."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -204,6 +212,7 @@ def throw_service_out(request: AuthedRequest, kitchen: str, service: int, thrown
 
 
 @router.post("/kitchens/{kitchen}/services/{service}/ask/moved", response={200: MovedOut}, operation_id="step_moved")
+@refuses(TOO_MUCH_WORK)
 def step_moved(request: AuthedRequest, kitchen: str, service: int, step: MovedIn) -> dict[str, Any]:
     """What it would cost to have a step somewhere else; nothing is changed by asking."""
     found = _find(request, kitchen, service)
@@ -216,6 +225,7 @@ def step_moved(request: AuthedRequest, kitchen: str, service: int, step: MovedIn
     operation_id="run_sheet",
     openapi_extra=file_of("application/pdf"),
 )
+@refuses(TOO_MUCH_WORK)
 def print_run_sheet(
     request: AuthedRequest, kitchen: str, service: int, paper: Paper = "a4", person: str = ""
 ) -> HttpResponse:
@@ -228,6 +238,7 @@ def print_run_sheet(
 @router.get(
     "/kitchens/{kitchen}/services/{service}/calendar", operation_id="calendar", openapi_extra=file_of("text/calendar")
 )
+@refuses(TOO_MUCH_WORK)
 def export_calendar(request: AuthedRequest, kitchen: str, service: int, person: str = "") -> HttpResponse:
     """The plan as a calendar with alarms, of one person or of all."""
     found = _find(request, kitchen, service)

@@ -12,10 +12,13 @@ from jarcore.documents.evaluation import Standing, Tone
 from jarcore.documents.refusal import NOT_VALID
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import ProblemOut, StaleOut, body, named
-from server.common.bodies import keepable
+from server.common.answers import ProblemOut, StaleFormula, body, body_of, named
+from server.common.bodies import read_as
+from server.common.kinds import CHANGED_MEANWHILE, NOT_READY, NOT_VALID_YET, TOO_MUCH_WORK
 from server.common.problems import Problem
+from server.common.refusals import OF_A_FORMULA, refuses
 from server.common.text import Text
+from server.common.typed import FormulaDraft, OriginDraft
 from server.formulas import selectors, services
 from server.formulas.models import Formula, FormulaVersion, Place
 
@@ -78,7 +81,7 @@ class VersionItem(Schema):
     created_by: str
     name: str
     after: int | None
-    brought_back: Any = None
+    brought_back: OriginDraft | None = None
 
 
 class FormulaOut(Schema):
@@ -87,12 +90,14 @@ class FormulaOut(Schema):
     id: int
     revision: int
     place: Place
-    document: dict[str, Any]
+    document: FormulaDraft
     versions: list[VersionItem]
 
 
 class VersionOut(VersionItem):
-    document: dict[str, Any]
+    """A version with its document, as it was written."""
+
+    document: FormulaDraft
 
 
 class DraftSaved(Schema):
@@ -108,6 +113,12 @@ class VersionIn(Schema):
     note: Text = Field("", max_length=services.LONGEST_NOTE)
     initials: Text = Field("", max_length=services.LONGEST_INITIALS)
     not_to_be_cooked: bool = False
+
+
+class VersionNameIn(Schema):
+    """What a version is called; an empty name takes its name away."""
+
+    name: str
 
 
 class ReasonOut(Schema):
@@ -128,7 +139,7 @@ def _version(version: FormulaVersion, after: int | None) -> dict[str, Any]:
     return {
         "name": naming.name if naming else "",
         "after": after,
-        "brought_back": getattr(version, "origin", None),
+        "brought_back": _origin(version),
         "number": version.number,
         "note": version.note,
         "standing": version.standing,
@@ -136,6 +147,12 @@ def _version(version: FormulaVersion, after: int | None) -> dict[str, Any]:
         "created_at": version.created_at,
         "created_by": (author.initials or author.username) if author else "",
     }
+
+
+def _origin(version: FormulaVersion) -> dict[str, Any] | None:
+    """Which version it was brought back from, where its document says so in the way it should."""
+    origin = getattr(version, "origin", None)
+    return origin if isinstance(origin, dict) else None
 
 
 def _after(version: FormulaVersion) -> int | None:
@@ -197,6 +214,7 @@ def list_formulas(
     operation_id="create_formula",
     openapi_extra=body(named("Formula")),
 )
+@refuses(*OF_A_FORMULA)
 def create_formula(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, Any]]:
     """A new formula."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -212,7 +230,7 @@ def open_formula(request: AuthedRequest, kitchen: str, formula: int) -> dict[str
 
 @router.put(
     "/kitchens/{kitchen}/formulas/{formula}/draft",
-    response={200: DraftSaved, 409: StaleOut},
+    response={200: DraftSaved, 409: StaleFormula},
     operation_id="save_draft",
     openapi_extra=body(
         {
@@ -222,6 +240,7 @@ def open_formula(request: AuthedRequest, kitchen: str, formula: int) -> dict[str
         }
     ),
 )
+@refuses(CHANGED_MEANWHILE, *OF_A_FORMULA)
 def save_draft(request: AuthedRequest, kitchen: str, formula: int) -> dict[str, int]:
     """Save the draft as it was typed."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -251,6 +270,7 @@ def put_formula(request: AuthedRequest, kitchen: str, formula: int, to: PlaceIn)
     response={201: VersionItem, 422: NotReadyOut},
     operation_id="save_version",
 )
+@refuses(CHANGED_MEANWHILE, NOT_VALID_YET, NOT_READY, TOO_MUCH_WORK)
 def save_version(request: AuthedRequest, kitchen: str, formula: int, version: VersionIn) -> tuple[int, dict[str, Any]]:
     """Keep the draft as the next version; 422 asks for initials where it is not ready."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -277,16 +297,12 @@ def open_version(request: AuthedRequest, kitchen: str, formula: int, number: int
     "/kitchens/{kitchen}/formulas/{formula}/versions/{number}/name",
     response={204: None},
     operation_id="name_version",
-    openapi_extra=body({"type": "object", "required": ["name"], "properties": {"name": {"type": "string"}}}),
+    openapi_extra=body_of(VersionNameIn),
 )
 def name_version(request: AuthedRequest, kitchen: str, formula: int, number: int) -> tuple[int, None]:
     """Call a version something; an empty name takes its name away."""
     mine = kitchen_to_write(request.user, kitchen)
     if not _find(request, kitchen, formula).versions.filter(number=number).exists():
         raise Http404
-    value = keepable(request.body)
-    name = value.get("name") if isinstance(value, dict) else None
-    if not isinstance(name, str):
-        raise Problem(NOT_VALID, "A name is a text.", errors=[{"path": "/name", "text": "A text."}])
-    services.name_version(mine, request.user, formula, number, name)
+    services.name_version(mine, request.user, formula, number, read_as(VersionNameIn, request.body).name)
     return 204, None

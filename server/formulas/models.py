@@ -122,6 +122,8 @@ class FormulaVersion(models.Model):
     formula = models.ForeignKey(Formula, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     document = models.JSONField()
+    # Of the draft that was kept; unknown of versions kept before it was noted.
+    revision = models.PositiveIntegerField(null=True)
     note = models.TextField(blank=True)
     standing = models.CharField(max_length=16, choices=Standing, default=Standing.NOT_READY)
     initials = models.CharField(max_length=8, blank=True)

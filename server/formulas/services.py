@@ -125,7 +125,7 @@ class Keeping:
 
 
 def save_version(kitchen: Kitchen, user: User, number: int, revision: int, keeping: Keeping) -> FormulaVersion:
-    """Keep the draft at a revision as the next version.
+    """Keep the draft at a revision as the next version; where it is kept already, and stands as it did, that version.
 
     Raises: Formula.DoesNotExist; Problem 409 when the draft moved on; Problem 422 when it is not valid, or not ready
     and nobody has said that they keep it all the same.
@@ -179,12 +179,16 @@ def _kept(
     _is_at(formula, revision)
     if stock_of(kitchen).pantry is not pantry:
         return None
+    known = formula.versions.filter(revision=revision, standing=standing).first()
+    if known is not None:
+        return known
     formula.latest_version += 1
     formula.save(update_fields=["latest_version", "updated_at"])
     version = FormulaVersion.objects.create(
         formula=formula,
         number=formula.latest_version,
         document=formula.document,
+        revision=revision,
         note=keeping.note.replace("\0", "")[:LONGEST_NOTE],
         standing=standing,
         initials="" if standing == Standing.READY else _initials(keeping),

@@ -1,8 +1,8 @@
-"""What is tidied each night: sessions and links that are over."""
+"""What is tidied each night: sessions, tokens and links that are over."""
 
 from procrastinate.contrib.django import app
 
-from server.accounts import sessions
+from server.accounts import sessions, tokens
 from server.kitchens import links
 
 TIDY = "kitchens.tidy"
@@ -13,4 +13,5 @@ TIDY = "kitchens.tidy"
 def tidy(timestamp: int) -> None:  # noqa: ARG001  (the queue says for when it was due)
     """Take their rows away."""
     sessions.end_ended()
+    tokens.end_ended()
     links.end_ended()

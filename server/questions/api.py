@@ -15,6 +15,7 @@ from jarcore.questions import QUESTIONS, Question, ask
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read
 from server.common.answers import answer_of, body, core_json, named, request_of
+from server.common.refusals import OF_A_FORMULA, refuses
 from server.pantry.selectors import stock_of
 
 router = Router(tags=["questions"], auth=NOT_SET)
@@ -25,6 +26,7 @@ WITHOUT_A_KITCHEN = ("evaluate", "profiles")
 def _in_kitchen(question: Question[Any]) -> Callable[[AuthedRequest, str], HttpResponse]:
     """The endpoint of a question within a kitchen."""
 
+    @refuses(*OF_A_FORMULA)
     def answer(request: AuthedRequest, kitchen: str) -> HttpResponse:
         stock = stock_of(kitchen_to_read(request.user, kitchen))
         value, findings = parse(request.body)
@@ -37,6 +39,7 @@ def _in_kitchen(question: Question[Any]) -> Callable[[AuthedRequest, str], HttpR
 def _of_anybody(question: Question[Any]) -> Callable[[AuthedRequest], HttpResponse]:
     """The endpoint of a question with the shipped rows; its body is the formula itself."""
 
+    @refuses(*OF_A_FORMULA)
     def answer(request: AuthedRequest) -> HttpResponse:
         value, findings = parse(request.body)
         return core_json(ask(question.name, {"document": formula_object(value)}, None, findings))

@@ -20,7 +20,21 @@ from server.accounts.clock import now_in, pace_of
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
 from server.common.answers import BYTES, EVENTS, answered, attachment, body, core_json, file_of, named
+from server.common.kinds import (
+    CHANGED_MEANWHILE,
+    CHANGED_SINCE,
+    NO_PHOTO,
+    NOT_READY,
+    NOT_VALID_YET,
+    NOTHING_TO_COOK,
+    OF_ANOTHER_RUN,
+    PHOTO_TOO_LARGE,
+    TOO_MANY,
+    TOO_MUCH_WORK,
+)
+from server.common.refusals import OF_A_FORMULA, refuses
 from server.common.text import Text
+from server.common.typed import Event, ServiceDraft
 from server.day.selectors import service_of
 from server.day.services import put_off
 from server.runs import photos, selectors, services
@@ -66,10 +80,10 @@ class LiveOut(Schema):
     last: int
     ended_at: str | None
     rehearsal: bool
-    events: list[dict[str, Any]]
+    events: list[Event]
     plan_number: int
     plan: Plan | None
-    document: dict[str, Any] | None
+    document: ServiceDraft | None
     changed: list[str]
 
 
@@ -184,6 +198,7 @@ def list_runs(request: AuthedRequest, kitchen: str, before: int | None = None) -
 
 
 @router.post("/kitchens/{kitchen}/services/{service}/run", response={200: RunItem}, operation_id="begin_run")
+@refuses(NOTHING_TO_COOK, CHANGED_SINCE, NOT_VALID_YET, NOT_READY, CHANGED_MEANWHILE, *OF_A_FORMULA)
 def begin_run(request: AuthedRequest, kitchen: str, service: int) -> dict[str, Any]:
     """Begin to cook a service, or go on with it; drafts among its courses are kept as versions first."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -191,6 +206,7 @@ def begin_run(request: AuthedRequest, kitchen: str, service: int) -> dict[str, A
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}", response={200: RunOut}, operation_id="open_run")
+@refuses(TOO_MUCH_WORK)
 def open_run(request: AuthedRequest, kitchen: str, run: int) -> dict[str, Any]:
     """A run with all that happened."""
     found = _find(request, kitchen, run)
@@ -204,6 +220,7 @@ def open_run(request: AuthedRequest, kitchen: str, run: int) -> dict[str, Any]:
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/live", response={200: LiveOut}, operation_id="live_run")
+@refuses(TOO_MUCH_WORK)
 def live_run(
     request: AuthedRequest, kitchen: str, run: int, after: int = 0, plan_number: int | None = None
 ) -> dict[str, Any]:
@@ -217,6 +234,7 @@ def live_run(
     operation_id="send_events",
     openapi_extra=body(EVENTS),
 )
+@refuses(TOO_MANY, TOO_MUCH_WORK)
 def send_events(
     request: AuthedRequest, kitchen: str, run: int, after: int = 0, plan_number: int | None = None
 ) -> dict[str, Any]:
@@ -228,6 +246,7 @@ def send_events(
 
 
 @router.post("/kitchens/{kitchen}/runs/{run}/ask/not-yet", response={200: list[PutOffOut]}, operation_id="not_yet")
+@refuses(TOO_MUCH_WORK)
 def not_yet(request: AuthedRequest, kitchen: str, run: int, asked: PutOffIn) -> list[dict[str, Any]]:
     """What it would cost to put a step off; nothing is changed by asking."""
     found = _find(request, kitchen, run)
@@ -240,6 +259,7 @@ def not_yet(request: AuthedRequest, kitchen: str, run: int, asked: PutOffIn) -> 
 
 
 @router.post("/kitchens/{kitchen}/runs/{run}/ask/mends", response={200: MendsOut}, operation_id="mends")
+@refuses(TOO_MUCH_WORK)
 def ask_mends(request: AuthedRequest, kitchen: str, run: int, asked: MendsIn) -> HttpResponse:
     """What can be done about a jar that did not go as planned; nothing is changed by asking."""
     happened = Happened(taste=asked.taste, spilled_g=asked.spilled_g, reduced_g=asked.reduced_g)
@@ -251,6 +271,7 @@ def ask_mends(request: AuthedRequest, kitchen: str, run: int, asked: MendsIn) ->
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/as-it-is", response={200: list[CourseAsItIs]}, operation_id="as_it_is")
+@refuses(TOO_MUCH_WORK)
 def run_as_it_is(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """Each course of a run as it really is: with what went in, how warm it was and how long it lay."""
     found = _find(request, kitchen, run)
@@ -258,6 +279,7 @@ def run_as_it_is(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse
 
 
 @router.get("/kitchens/{kitchen}/runs/{run}/record", response={200: Record}, operation_id="run_record")
+@refuses(TOO_MUCH_WORK)
 def run_on_record(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """A run on record: planned against actual."""
     return core_json(selectors.record_of(_find(request, kitchen, run)))
@@ -275,6 +297,7 @@ class PhotoOut(Schema):
     operation_id="keep_photo",
     openapi_extra={"requestBody": {"required": True, "content": {photos.KIND: {"schema": BYTES}}}},
 )
+@refuses(OF_ANOTHER_RUN, TOO_MANY, NO_PHOTO, PHOTO_TOO_LARGE)
 def keep_photo(request: AuthedRequest, kitchen: str, run: int, photo: UUID) -> dict[str, str]:
     """Keep a photo of a run under a name of its own, as often as it must be; an event says of what it is."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -293,6 +316,7 @@ def read_photo(request: AuthedRequest, kitchen: str, run: int, photo: UUID) -> H
 @router.get(
     "/kitchens/{kitchen}/runs/{run}/photos", operation_id="run_with_photos", openapi_extra=file_of("application/zip")
 )
+@refuses(TOO_MUCH_WORK)
 def export_with_photos(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """A run as an open document, with its photos beside it, as a ZIP."""
     found = _find(request, kitchen, run)
@@ -305,6 +329,7 @@ def export_with_photos(request: AuthedRequest, kitchen: str, run: int) -> HttpRe
     operation_id="run_document",
     openapi_extra=answered(named("Run")),
 )
+@refuses(TOO_MUCH_WORK)
 def export_run(request: AuthedRequest, kitchen: str, run: int) -> HttpResponse:
     """A run as an open document."""
     found = _find(request, kitchen, run)

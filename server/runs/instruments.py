@@ -16,7 +16,9 @@ from server.accounts.clock import PACES, now_in, play
 from server.accounts.models import Kitchen
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
+from server.common.kinds import NOT_DONE, TOO_MUCH_WORK
 from server.common.problems import Problem
+from server.common.refusals import refuses
 from server.common.text import Text
 from server.instruments.selectors import milliseconds, readings
 from server.instruments.services import press
@@ -131,6 +133,7 @@ def read(request: AuthedRequest, kitchen: str, run: int | None = None) -> dict[s
 @router.post(
     "/kitchens/{kitchen}/instruments/{instrument}/press", response={200: ReadingsOut}, operation_id="press_instrument"
 )
+@refuses(NOT_DONE)
 def press_instrument(request: AuthedRequest, kitchen: str, instrument: str, pressed: PressIn) -> dict[str, Any]:
     """Do something with a simulated instrument; what they all say since."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -140,6 +143,7 @@ def press_instrument(request: AuthedRequest, kitchen: str, instrument: str, pres
 
 
 @router.put("/kitchens/{kitchen}/clock", response={204: None}, operation_id="play")
+@refuses(TOO_MUCH_WORK)
 def play_rehearsal(request: AuthedRequest, kitchen: str, asked: PaceIn) -> tuple[int, None]:
     """Play a rehearsal at another pace, for all in the kitchen. Nobody touches the clock of one that is served."""
     mine = kitchen_to_write(request.user, kitchen)

@@ -1,6 +1,8 @@
 """The real HTTP door for tests: people, kitchens, requests with their CSRF token, and problem documents."""
 
 import json
+import re
+from functools import cache
 from typing import Any
 
 from django.test import Client, TestCase
@@ -8,6 +10,7 @@ from procrastinate.contrib.django import app
 from procrastinate.testing import InMemoryConnector
 
 from server.accounts.models import Kitchen, Membership, Role, User
+from tests.http.walk import described
 
 PASSWORD = "salt-and-caraway"
 
@@ -19,6 +22,22 @@ def person(name: str, role: str | None, slug: str = "galley") -> User:
     if role:
         Membership.objects.create(user=user, kitchen=kitchen, role=role)
     return user
+
+
+@cache
+def declared() -> dict[tuple[str, str], set[tuple[int, str]]]:
+    """What each operation may refuse, as the API is described: by route and method, each status with its codes."""
+    shared = described()["components"]["responses"]
+    return {
+        (route, method.upper()): {
+            (int(status), code)
+            for status, found in operation["responses"].items()
+            for code in shared.get(found.get("$ref", "").rpartition("/")[2], found).get("x-codes", ())
+        }
+        for path, operations in described()["paths"].items()
+        for route in [re.sub(r"{(\w+)}", r"<\1>", path)]
+        for method, operation in operations.items()
+    }
 
 
 class DoorTest(TestCase):
@@ -38,10 +57,18 @@ class DoorTest(TestCase):
         self.assertEqual(answer.status_code, 200, answer.content)
         return client
 
+    def assert_declared(self, answer: Any) -> None:
+        """Whatever an operation refuses, it declares."""
+        match = answer.resolver_match
+        codes = declared().get((f"/{match.route}", answer.request["REQUEST_METHOD"])) if match else None
+        if answer.status_code >= 400 and codes is not None:
+            self.assertIn((answer.status_code, answer.json()["code"]), codes, answer.request["PATH_INFO"])
+
     def send(self, client: Client, method: str, path: str, body: Any = None) -> Any:
         raw = body if isinstance(body, (str, bytes)) else json.dumps(body) if body is not None else ""
         token = client.cookies["csrftoken"].value if "csrftoken" in client.cookies else ""
         answer = client.generic(method, path, raw, content_type="application/json", headers={"X-CSRFToken": token})
+        self.assert_declared(answer)
         self.work_off()
         return answer
 

@@ -111,9 +111,11 @@ class KeepTest(DoorTest):
         self.assert_problem(answer, 404)
 
     def test_versions_are_numbered_and_never_change(self) -> None:
-        for number in (1, 2):
-            saved = self.json("POST", f"{self.where}/versions", {"revision": 1, "note": "less salt"}, 201)
-            self.assertEqual((saved["number"], saved["note"], saved["created_by"]), (number, "less salt", "CO"))
+        for note in ("less salt", "sent again"):
+            saved = self.json("POST", f"{self.where}/versions", {"revision": 1, "note": note}, 201)
+            self.assertEqual((saved["number"], saved["note"], saved["created_by"]), (1, "less salt", "CO"))
+        self.json("PUT", f"{self.where}/draft", self.draft(1, changed(zander(), servings=9)))
+        self.assertEqual(self.json("POST", f"{self.where}/versions", {"revision": 2}, 201)["number"], 2)
         self.assertEqual(self.json("GET", f"{self.where}/versions/1")["document"], zander())
         self.assert_problem(self.send(self.door, "POST", f"{self.where}/versions", {"revision": 7}), 409)
         version = FormulaVersion.objects.get(formula=self.formula, number=1)

@@ -18,6 +18,7 @@ from django.test import Client, TransactionTestCase, override_settings
 from jarcore.data import Pantry
 from server.accounts.hashers import OneLaneArgon2
 from server.accounts.models import Kitchen, Role, User
+from server.common.problems import Problem
 from server.config.settings import database
 from server.demo.management.commands.demo import FORMULAS as DEMO_FORMULAS
 from server.demo.management.commands.demo import seed
@@ -153,8 +154,8 @@ class AtOnceTest(TransactionTestCase):
                     kitchen, User.objects.get(pk=cook.pk), formula.pk, 1, changed(zander(), servings=servings)
                 )
                 outcomes.append(saved.revision)
-            except Exception as error:
-                outcomes.append(getattr(error, "status", error))
+            except Problem as problem:
+                outcomes.append(problem.kind.status)
             finally:
                 connection.close()
 

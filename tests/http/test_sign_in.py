@@ -6,7 +6,6 @@ from datetime import timedelta
 from io import StringIO
 from typing import Any
 from unittest import mock
-from uuid import uuid4
 
 import time_machine
 from django.core.management import CommandError, call_command
@@ -15,9 +14,9 @@ from django.utils import timezone
 
 from server.accounts.models import Role, User, WrongPassword
 from server.accounts.tries import one_at_a_time
-from server.config.api import api
 from tests.core.cases import service_ahead, zander
 from tests.http.door import PASSWORD, DoorTest, person
+from tests.http.walk import walked
 
 # What anybody may ask who is signed in nowhere; and what ends a session.
 NOBODYS = ("/api/session", "/api/links", "/api/first", "/api/account")
@@ -194,26 +193,12 @@ class StrangerTest(DoorTest):
         service = self.json("POST", "/api/kitchens/galley/services", evening, 201)["id"]
         run = self.json("POST", f"/api/kitchens/galley/services/{service}/run")["id"]
         found = {}
-        for path, operations in api.get_openapi_schema(path_prefix="/api/")["paths"].items():
-            if path.startswith(NOBODYS) and not (also and path.startswith(also)):
+        for one in walked(kitchen=kitchen, formula=formula, service=service, run=run, person=self.cook.pk):
+            if one.path.startswith(NOBODYS) and not (also and one.path.startswith(also)):
                 continue
-            where = (
-                path.replace("{kitchen}", kitchen)
-                .replace("{formula}", str(formula))
-                .replace("{service}", str(service))
-                .replace("{batch}", "1")
-                .replace("{run}", str(run))
-                .replace("{instrument}", "scale-1-5000")
-                .replace("{number}", "1")
-                .replace("{jar}", "1")
-                .replace("{person}", str(self.cook.pk))
-                .replace("{handle}", str(uuid4()))
-                .replace("{photo}", str(uuid4()))
-            )
-            for method in operations:
-                body = {**BODY, "person": self.cook.pk, "document": zander(), **zander()}
-                answer = self.send(client, method.upper(), where, body if method in ("post", "put") else None)
-                found[f"{method} {path}"] = answer.status_code
+            body = {**BODY, "person": self.cook.pk, "document": zander(), **zander()}
+            answer = self.send(client, one.method, one.where, body if one.method in ("POST", "PUT") else None)
+            found[f"{one.method.lower()} {one.path}"] = answer.status_code
         return found
 
     def test_a_stranger_and_somebody_signed_out_get_nothing(self) -> None:

@@ -20,10 +20,12 @@ from server.accounts.api.session import LONGEST_CODE, SessionOut, session_of
 from server.accounts.initials import Initials, Name
 from server.accounts.models import Session, User
 from server.accounts.passwords import Password
-from server.accounts.requests import AuthedRequest, on_own_device, row_of
+from server.accounts.requests import AuthedRequest, ByHand, on_own_device, row_of
+from server.common.kinds import EASY_PASSWORD, INITIALS_TAKEN, NOT_A_CODE, WAIT, WRONG_CODE, WRONG_PASSWORD
+from server.common.refusals import refuses
 from server.common.text import Text
 
-router = Router(tags=["account"])
+router = Router(tags=["account"], auth=ByHand())
 Code = Annotated[Text, Field(max_length=LONGEST_CODE)]
 
 
@@ -98,7 +100,8 @@ def _account(user: User) -> AccountOut:
     )
 
 
-def _confirm(request: AuthedRequest, user: User, password: str, place: str) -> None:
+def confirm(request: AuthedRequest, user: User, password: str, place: str) -> None:
+    """That it is they who ask, by their password. Raises: Problem 422 at PLACE for a wrong one, 429 after many."""
     passwords.confirm(
         user, password, (client.address_of(request), client.device_of(request, user.username)), place=place
     )
@@ -111,6 +114,7 @@ def read_account(request: AuthedRequest) -> AccountOut:
 
 
 @router.put("/account/name", response=SessionOut, operation_id="rename")
+@refuses(INITIALS_TAKEN)
 def rename(request: AuthedRequest, body: NameIn) -> SessionOut:
     """Be called otherwise; initials are one's own in each of one's kitchens."""
     initials.rename(on_own_device(request), body.name, body.initials)
@@ -118,10 +122,11 @@ def rename(request: AuthedRequest, body: NameIn) -> SessionOut:
 
 
 @router.put("/account/password", response={204: None}, operation_id="change_password")
+@refuses(WRONG_PASSWORD, EASY_PASSWORD, WAIT)
 def change_password(request: AuthedRequest, body: PasswordChange) -> tuple[int, None]:
     """Take another password; one is signed out everywhere else."""
     user = on_own_device(request)
-    _confirm(request, user, body.old, "/old")
+    confirm(request, user, body.old, "/old")
     with transaction.atomic():
         passwords.replace(user, body.password, keep=row_of(request))
         # In one: what the page asks meanwhile is of the old password or of the new one.
@@ -131,6 +136,7 @@ def change_password(request: AuthedRequest, body: PasswordChange) -> tuple[int, 
 
 
 @router.put("/account/tablet-code", response={204: None}, operation_id="choose_tablet_code")
+@refuses(NOT_A_CODE)
 def choose_tablet_code(request: AuthedRequest, body: CodeIn) -> tuple[int, None]:
     """Choose the digits by which one comes to a shared tablet."""
     tablets.choose_code(on_own_device(request), body.code)
@@ -138,24 +144,27 @@ def choose_tablet_code(request: AuthedRequest, body: CodeIn) -> tuple[int, None]
 
 
 @router.post("/account/second-factor", response=OfferedOut, operation_id="offer_second_factor")
+@refuses(WRONG_PASSWORD, WAIT)
 def offer_second_factor(request: AuthedRequest, body: Confirmed) -> second_factor.Offered:
     """A secret for one's authenticator; it counts once a code of it is sent back."""
     user = on_own_device(request)
-    _confirm(request, user, body.password, "/password")
+    confirm(request, user, body.password, "/password")
     return second_factor.offer(user)
 
 
 @router.put("/account/second-factor", response=RecoveryOut, operation_id="confirm_second_factor")
+@refuses(WRONG_CODE)
 def confirm_second_factor(request: AuthedRequest, body: CodeIn) -> dict[str, list[str]]:
     """Sign in with it from now on; tells the codes for its loss, once."""
     return {"codes": second_factor.confirm(on_own_device(request), body.code)}
 
 
 @router.post("/account/second-factor/off", response={204: None}, operation_id="drop_second_factor")
+@refuses(WRONG_PASSWORD, WAIT)
 def drop_second_factor(request: AuthedRequest, body: Confirmed) -> tuple[int, None]:
     """Sign in by the password alone again."""
     user = on_own_device(request)
-    _confirm(request, user, body.password, "/password")
+    confirm(request, user, body.password, "/password")
     second_factor.take_away(user)
     return 204, None
 

@@ -15,12 +15,23 @@ from server.accounts.clock import now_in, pace_of
 from server.accounts.kitchen_settings import KitchenSettings
 from server.accounts.models import Membership, User
 from server.accounts.passwords import Password
-from server.accounts.requests import AuthedRequest, csrf_only, row_of
+from server.accounts.requests import AuthedRequest, ByHand, csrf_only, row_of
 from server.accounts.selectors import anybody, kitchen_to_read, kitchens_of
 from server.common.answers import ProblemOut
-from server.common.kinds import CODE_WANTED, NOT_A_TABLET, NOT_SIGNED_IN, TABLET_ENDED
+from server.common.kinds import (
+    CODE_WANTED,
+    NOT_A_TABLET,
+    NOT_FOUND,
+    NOT_SIGNED_IN,
+    TABLET_ENDED,
+    TOKEN_REFUSED,
+    WAIT,
+    WRONG_CODE,
+)
 from server.common.problems import Problem
+from server.common.refusals import refuses
 from server.common.text import Text
+from server.common.ways import SESSION, TOKEN
 
 router = Router(tags=["session"])
 LONGEST_NAME, LONGEST_CODE = 150, 20
@@ -140,9 +151,16 @@ def session_of(request: HttpRequest) -> SessionOut:
     return SessionOut(person=person, tablet=_tablet(request), first=person is None and not anybody(), demo=demo)
 
 
-@router.get("/session", response=SessionOut, auth=None, operation_id="session")
+@router.get(
+    "/session",
+    response=SessionOut,
+    auth=None,
+    operation_id="session",
+    openapi_extra={"security": [{}, {SESSION: []}, {TOKEN: []}]},
+)
+@refuses(TOKEN_REFUSED)
 def read_session(request: HttpRequest) -> SessionOut:
-    """Who is signed in; also hands out the CSRF cookie."""
+    """Who is signed in, or whose token it is; also hands out the CSRF cookie."""
     get_token(request)
     return session_of(request)
 
@@ -153,6 +171,7 @@ def read_session(request: HttpRequest) -> SessionOut:
     auth=csrf_only,
     operation_id="sign_in",
 )
+@refuses(NOT_SIGNED_IN, CODE_WANTED, WAIT)
 def sign_in(request: HttpRequest, body: SignIn, response: HttpResponse) -> SessionOut:
     """Sign in by name and password, and by a code where they have a second factor; 429 says how long to wait."""
     who = body.username, client.address_of(request), client.device_of(request, body.username)
@@ -188,7 +207,7 @@ def _tell_of_wrong(name: str) -> None:
         trail.note_everywhere(trail.Deed.WRONG_PASSWORD, user)
 
 
-@router.delete("/session", response=SessionOut, operation_id="sign_out")
+@router.delete("/session", response=SessionOut, operation_id="sign_out", auth=ByHand())
 def sign_out(request: AuthedRequest) -> SessionOut:
     """Sign out; a shared tablet is nobody's afterwards."""
     user, row = request.user, row_of(request)
@@ -200,7 +219,8 @@ def sign_out(request: AuthedRequest) -> SessionOut:
     return session_of(request)
 
 
-@router.put("/session/tablet", response=SessionOut, operation_id="share_tablet")
+@router.put("/session/tablet", response=SessionOut, operation_id="share_tablet", auth=ByHand())
+@refuses(NOT_FOUND)
 def share_tablet(request: AuthedRequest, body: Share) -> SessionOut:
     """Make this browser the tablet that a kitchen shares; only signing out ends that."""
     kitchen = kitchen_to_read(request.user, body.kitchen)
@@ -210,6 +230,7 @@ def share_tablet(request: AuthedRequest, body: Share) -> SessionOut:
 
 
 @router.put("/session/at", response=SessionOut, auth=csrf_only, operation_id="come_to_tablet")
+@refuses(TABLET_ENDED, WRONG_CODE, WAIT)
 def come_to_tablet(request: HttpRequest, body: Come) -> SessionOut:
     """Say who is at the shared tablet now, by a code; 429 says how long to wait after wrong ones."""
     row = sessions.known(request)
@@ -220,7 +241,8 @@ def come_to_tablet(request: HttpRequest, body: Come) -> SessionOut:
     return session_of(request)
 
 
-@router.delete("/session/at", response=SessionOut, operation_id="step_away")
+@router.delete("/session/at", response=SessionOut, operation_id="step_away", auth=ByHand())
+@refuses(NOT_A_TABLET)
 def step_away(request: AuthedRequest) -> SessionOut:
     """Leave the shared tablet to whoever comes next."""
     row = row_of(request)

@@ -11,10 +11,20 @@ from server.accounts.api.session import SessionOut, enter, session_of
 from server.accounts.kitchen_settings import Zone
 from server.accounts.models import Role
 from server.accounts.passwords import Password
-from server.accounts.requests import AuthedRequest, csrf_only, on_own_device
+from server.accounts.requests import AuthedRequest, ByHand, csrf_only, on_own_device
 from server.accounts.selectors import anybody
-from server.common.kinds import NOT_ALLOWED
+from server.common.kinds import (
+    BELONGS_ALREADY,
+    EASY_PASSWORD,
+    INITIALS_TAKEN,
+    LINK_ENDED,
+    NOT_ALLOWED,
+    SOMEBODY_THERE,
+    WAIT,
+    WRONG_CODE,
+)
 from server.common.problems import Problem
+from server.common.refusals import refuses
 from server.common.text import Text
 from server.kitchens import links, services
 from server.kitchens.models import LinkKind
@@ -76,6 +86,7 @@ class KitchenMade(Schema):
 
 
 @router.post("/links/look", response=LookOut, auth=csrf_only, operation_id="look_at_link")
+@refuses(LINK_ENDED)
 def look(request: HttpRequest, body: TokenIn) -> LookOut:
     """What a link opens, before it is used."""
     link = links.look(body.token)
@@ -89,13 +100,15 @@ def look(request: HttpRequest, body: TokenIn) -> LookOut:
 
 
 @router.post("/links/join", response=SessionOut, auth=csrf_only, operation_id="join_as_new")
+@refuses(LINK_ENDED, EASY_PASSWORD, INITIALS_TAKEN, WAIT)
 def join_as_new(request: HttpRequest, body: JoinIn) -> SessionOut:
     """Come into a kitchen as somebody new, and be signed in."""
     enter(request, links.join_as_new(body.token, body))
     return session_of(request)
 
 
-@router.post("/links/join-as-known", response=SessionOut, operation_id="join")
+@router.post("/links/join-as-known", response=SessionOut, operation_id="join", auth=ByHand())
+@refuses(LINK_ENDED, BELONGS_ALREADY, INITIALS_TAKEN)
 def join(request: AuthedRequest, body: TokenIn) -> SessionOut:
     """Come into a kitchen as who one is already."""
     links.join(body.token, on_own_device(request))
@@ -103,6 +116,7 @@ def join(request: AuthedRequest, body: TokenIn) -> SessionOut:
 
 
 @router.post("/links/reset", response={204: None}, auth=csrf_only, operation_id="reset_password")
+@refuses(LINK_ENDED, EASY_PASSWORD, WAIT)
 def reset_password(request: HttpRequest, body: ResetIn) -> tuple[int, None]:
     """Choose a new password; one signs in with it afterwards."""
     links.reset(body.token, body.password)
@@ -110,6 +124,7 @@ def reset_password(request: HttpRequest, body: ResetIn) -> tuple[int, None]:
 
 
 @router.post("/first", response=SessionOut, auth=csrf_only, operation_id="make_first")
+@refuses(SOMEBODY_THERE, WRONG_CODE, EASY_PASSWORD, INITIALS_TAKEN, WAIT)
 def make_first(request: HttpRequest, body: FirstIn) -> SessionOut:
     """Make the first kitchen and its owner, while there is nobody, and be signed in."""
     if anybody():
@@ -120,7 +135,7 @@ def make_first(request: HttpRequest, body: FirstIn) -> SessionOut:
     return session_of(request)
 
 
-@router.post("/kitchens", response={201: KitchenMade}, operation_id="make_kitchen")
+@router.post("/kitchens", response={201: KitchenMade}, operation_id="make_kitchen", auth=ByHand())
 def make_kitchen(request: AuthedRequest, body: KitchenIn) -> tuple[int, dict[str, Any]]:
     """Make a kitchen of one's own: for who owns one already, or belongs to none."""
     user = on_own_device(request)

@@ -7,8 +7,10 @@ from django.http import Http404
 from ninja import Router, Schema
 
 from server.accounts.models import Membership, Role, Session
-from server.accounts.requests import AuthedRequest, on_own_device
+from server.accounts.requests import AuthedRequest, ByHand, on_own_device
 from server.accounts.selectors import kitchen_to_own, kitchen_to_read
+from server.common.kinds import LAST_OWNER, NOT_ALLOWED, NOT_FOR_YOU, OWN_ALREADY, TOO_MANY
+from server.common.refusals import refuses
 from server.kitchens import links, people
 from server.kitchens.models import Link
 
@@ -97,6 +99,7 @@ def list_people(request: AuthedRequest, kitchen: str) -> list[MemberOut]:
 
 
 @router.put("/kitchens/{kitchen}/people/{person}/role", response={204: None}, operation_id="give_role")
+@refuses(LAST_OWNER, NOT_FOR_YOU)
 def give_role(request: AuthedRequest, kitchen: str, person: int, body: RoleIn) -> tuple[int, None]:
     """Make somebody an owner, a cook or a viewer."""
     people.give_role(kitchen_to_own(request.user, kitchen), request.user, person, body.role)
@@ -104,6 +107,7 @@ def give_role(request: AuthedRequest, kitchen: str, person: int, body: RoleIn) -
 
 
 @router.delete("/kitchens/{kitchen}/people/{person}", response={204: None}, operation_id="remove_person")
+@refuses(LAST_OWNER, NOT_FOR_YOU)
 def remove_person(request: AuthedRequest, kitchen: str, person: int) -> tuple[int, None]:
     """Take somebody out of the kitchen; what they did stays."""
     people.remove(kitchen_to_own(request.user, kitchen), request.user, person)
@@ -111,6 +115,7 @@ def remove_person(request: AuthedRequest, kitchen: str, person: int) -> tuple[in
 
 
 @router.post("/kitchens/{kitchen}/people/{person}/reset-link", response=LinkOut, operation_id="make_reset_link")
+@refuses(NOT_FOR_YOU)
 def make_reset_link(request: AuthedRequest, kitchen: str, person: int, body: WayBackIn) -> LinkOut:
     """A link by which somebody chooses a new password; it opens once, within a day."""
     mine = kitchen_to_own(request.user, kitchen)
@@ -118,13 +123,15 @@ def make_reset_link(request: AuthedRequest, kitchen: str, person: int, body: Way
 
 
 @router.post("/kitchens/{kitchen}/hand-over", response={204: None}, operation_id="hand_over")
+@refuses(OWN_ALREADY, NOT_FOR_YOU)
 def hand_over(request: AuthedRequest, kitchen: str, body: ToIn) -> tuple[int, None]:
     """Hand the kitchen over: somebody else owns it, oneself is a cook in it."""
     people.hand_over(kitchen_to_own(request.user, kitchen), request.user, body.person)
     return 204, None
 
 
-@router.delete("/account/kitchens/{kitchen}", response={204: None}, operation_id="leave")
+@router.delete("/account/kitchens/{kitchen}", response={204: None}, operation_id="leave", auth=ByHand())
+@refuses(LAST_OWNER)
 def leave(request: AuthedRequest, kitchen: str) -> tuple[int, None]:
     """Leave a kitchen; its last owner cannot."""
     user = on_own_device(request)
@@ -133,6 +140,7 @@ def leave(request: AuthedRequest, kitchen: str) -> tuple[int, None]:
 
 
 @router.get("/kitchens/{kitchen}/invitations", response=list[InvitationOut], operation_id="invitations")
+@refuses(NOT_ALLOWED)
 def list_invitations(request: AuthedRequest, kitchen: str) -> list[InvitationOut]:
     """The invitations that still open, newest first."""
     return [
@@ -148,6 +156,7 @@ def list_invitations(request: AuthedRequest, kitchen: str) -> list[InvitationOut
 
 
 @router.post("/kitchens/{kitchen}/invitations", response={201: LinkOut}, operation_id="invite")
+@refuses(TOO_MANY)
 def invite(request: AuthedRequest, kitchen: str, body: RoleIn) -> tuple[int, LinkOut]:
     """A link by which somebody comes into the kitchen; it opens once, within a week."""
     return 201, _link(links.invite(kitchen_to_own(request.user, kitchen), request.user, body.role))
@@ -162,6 +171,7 @@ def take_invitation_back(request: AuthedRequest, kitchen: str, number: int) -> t
 
 
 @router.get("/kitchens/{kitchen}/tablets", response=list[KitchenTabletOut], operation_id="tablets")
+@refuses(NOT_ALLOWED)
 def list_tablets(request: AuthedRequest, kitchen: str) -> list[KitchenTabletOut]:
     """The browsers that the kitchen shares as tablets, last used first."""
     return [_tablet(one) for one in people.tablets_of(kitchen_to_own(request.user, kitchen))]

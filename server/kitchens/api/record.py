@@ -16,8 +16,9 @@ from server.accounts.models import Deed, Entry
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_own, kitchen_to_read
 from server.accounts.services import settle
-from server.common.kinds import NOT_YET
+from server.common.kinds import NOT_ALLOWED, NOT_YET
 from server.common.problems import Problem
+from server.common.refusals import refuses
 from server.feed.services import What, note
 from server.pantry.selectors import SETTLED
 from server.pantry.services import tell_settled
@@ -52,6 +53,7 @@ def read_settings(request: AuthedRequest, kitchen: str) -> KitchenSettings:
 
 
 @router.put("/kitchens/{kitchen}/settings", response=KitchenSettings, operation_id="settle")
+@refuses(NOT_YET)
 def keep_settings(request: AuthedRequest, kitchen: str, body: Settled) -> KitchenSettings:
     """Settle some of it otherwise; what is not sent stays. An owner who asks for second factors has one."""
     mine = kitchen_to_own(request.user, kitchen)
@@ -67,6 +69,7 @@ def keep_settings(request: AuthedRequest, kitchen: str, body: Settled) -> Kitche
 
 
 @router.get("/kitchens/{kitchen}/trail", response=TrailOut, operation_id="trail")
+@refuses(NOT_ALLOWED)
 def read_trail(
     request: AuthedRequest, kitchen: str, before: Annotated[int | None, Query(ge=1, lt=2**63)] = None
 ) -> TrailOut:
@@ -84,6 +87,7 @@ def read_trail(
     operation_id="export_trail",
     openapi_extra={"responses": {200: {"description": "OK", "content": {"text/csv": {"schema": {"type": "string"}}}}}},
 )
+@refuses(NOT_ALLOWED)
 def export_trail(request: AuthedRequest, kitchen: str) -> StreamingHttpResponse:
     """The whole trail as a table, oldest first; that it was exported stands in it."""
     mine = kitchen_to_own(request.user, kitchen)

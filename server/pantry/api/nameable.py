@@ -30,6 +30,7 @@ from jarcore.jars import Traits, all_traits, side_rows
 from jarcore.substances import mix
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read
+from server.common.typed import JarDraft
 from server.pantry.api.own import PriceOut, ScaleOut, prices_of
 from server.pantry.selectors import stock_of
 
@@ -81,7 +82,7 @@ class ShelfJarOut(Schema):
     name: str
     kind: str
     reason: str
-    jar: dict[str, Any]
+    jar: JarDraft
 
 
 class CheckOut(Schema):

@@ -1,18 +1,21 @@
 """What a kitchen keeps of its own: rows, labels, scales, prices."""
 
 from dataclasses import asdict
-from typing import Any
+from typing import Annotated, Any
 
 from ninja import Router, Schema
+from pydantic import WithJsonSchema
 
 from jarcore.data import Pantry
 from jarcore.data.prices import Sort
-from jarcore.documents.refusal import NOT_VALID
+from jarcore.documents.refusal import NOT_A_PANTRY
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import body, named
-from server.common.bodies import keepable
-from server.common.problems import Problem
+from server.common.answers import body, body_of, named
+from server.common.bodies import keepable, read_as
+from server.common.kinds import TOO_MANY
+from server.common.refusals import refuses
+from server.common.typed import PantryDraft
 from server.pantry import services
 from server.pantry.selectors import own_rows, stock_of
 
@@ -64,8 +67,40 @@ class FaultOut(Schema):
 class RowsOut(Schema):
     """A kitchen's own rows as they were sent (null where it has none), and what of them is not used."""
 
-    document: dict[str, Any] | None
+    document: PantryDraft | None
     faults: list[FaultOut]
+
+
+class ScalesIn(Schema):
+    """The kitchen's scales; the core says of each what it has to be."""
+
+    scales: Annotated[list[Any], WithJsonSchema({"type": "array", "items": named("ScaleOut")})]
+
+
+class ForIn(Schema):
+    """What a price is for: so much of a unit."""
+
+    value: float
+    unit: str
+
+
+class PriceIn(Schema):
+    """What an ingredient or a fish costs; without a price it has none any more."""
+
+    ingredient: str | None = None
+    fish: str | None = None
+    price: float | None = None
+    per: ForIn | None = None
+    usable_pct: float | None = None
+    basis: str | None = None
+    at: str | None = None
+
+
+class PricesIn(Schema):
+    """Prices to be kept, in the kitchen's currency; the core says of each what it has to be."""
+
+    currency: str | None = None
+    prices: Annotated[list[Any], WithJsonSchema({"type": "array", "items": named(PriceIn.__name__)})]
 
 
 class LabelIn(Schema):
@@ -104,8 +139,9 @@ def read_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     "/kitchens/{kitchen}/rows",
     response=RowsOut,
     operation_id="keep_rows",
-    openapi_extra=body({"type": "object", "additionalProperties": True}),
+    openapi_extra=body(named("Pantry")),
 )
+@refuses(NOT_A_PANTRY)
 def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """Keep the kitchen's own rows: a jar-table/pantry document, all of them at once."""
     mine = kitchen_to_write(request.user, kitchen)
@@ -117,37 +153,26 @@ def keep_rows(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     "/kitchens/{kitchen}/rows/ingredients",
     response={201: MadeOut},
     operation_id="keep_from_label",
-    openapi_extra=body(LabelIn.model_json_schema()),
+    openapi_extra=body_of(LabelIn),
 )
 def keep_from_label(request: AuthedRequest, kitchen: str) -> tuple[int, dict[str, Any]]:
     """Add one ingredient to the kitchen's own rows, from what its label says."""
     mine = kitchen_to_write(request.user, kitchen)
-    value = keepable(request.body)
-    if not isinstance(value, dict):
-        raise Problem(NOT_VALID, "This is no label.")
-    return 201, {"id": services.keep_from_label(mine, request.user, value)}
+    label = read_as(LabelIn, request.body)
+    return 201, {"id": services.keep_from_label(mine, request.user, label.model_dump(exclude_unset=True))}
 
 
 @router.put(
     "/kitchens/{kitchen}/scales",
     response=ScalesOut,
     operation_id="keep_scales",
-    openapi_extra=body(
-        {
-            "type": "object",
-            "required": ["scales"],
-            "properties": {"scales": {"type": "array", "items": named("ScaleOut")}},
-        }
-    ),
+    openapi_extra=body_of(ScalesIn),
 )
+@refuses(TOO_MANY)
 def keep_scales(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """Keep the kitchen's scales: their steps and capacities decide how each line is weighed."""
     mine = kitchen_to_write(request.user, kitchen)
-    value = keepable(request.body)
-    scales = value.get("scales") if isinstance(value, dict) else None
-    if not isinstance(scales, list):
-        raise Problem(NOT_VALID, "Scales are a list.", errors=[{"path": "/scales", "text": "A list."}])
-    services.keep_scales(mine, request.user, scales)
+    services.keep_scales(mine, request.user, read_as(ScalesIn, request.body).scales)
     return {"scales": list(stock_of(mine).pantry.scales)}
 
 
@@ -155,26 +180,13 @@ def keep_scales(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     "/kitchens/{kitchen}/prices",
     response=PricesOut,
     operation_id="keep_prices",
-    openapi_extra=body(
-        {
-            "type": "object",
-            "required": ["prices"],
-            "properties": {
-                "currency": {"anyOf": [{"type": "string"}, {"type": "null"}]},
-                "prices": {"type": "array", "items": {"type": "object", "additionalProperties": True}},
-            },
-        }
-    ),
+    openapi_extra=body_of(PricesIn, PriceIn),
 )
 def keep_prices(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """Keep prices of things, as entries of a jar-table/pantry document: each in the place of the one of the same thing,
     and none any more where its `price` is null.
     """
     mine = kitchen_to_write(request.user, kitchen)
-    value = keepable(request.body)
-    prices = value.get("prices") if isinstance(value, dict) else None
-    if not isinstance(prices, list):
-        raise Problem(NOT_VALID, "Prices are a list.", errors=[{"path": "/prices", "text": "A list."}])
-    currency = value.get("currency") if isinstance(value, dict) else None
-    services.keep_prices(mine, request.user, prices, currency)
+    sent = read_as(PricesIn, request.body)
+    services.keep_prices(mine, request.user, sent.prices, sent.currency)
     return prices_of(stock_of(mine).pantry)

@@ -1,16 +1,15 @@
 """The jars that a kitchen keeps on its own Shelf."""
 
-from typing import Any
-
 from django.http import Http404
 from ninja import Router, Schema
 
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read, kitchen_to_write
-from server.common.answers import body
-from server.common.bodies import keepable
-from server.common.kinds import CANNOT_BE_KEPT
-from server.common.problems import Problem
+from server.common.answers import body_of
+from server.common.bodies import read_as
+from server.common.kinds import SHELF_FULL
+from server.common.refusals import refuses
+from server.common.typed import JarDraft
 from server.pantry import services
 from server.pantry.models import ShelfJar
 
@@ -24,7 +23,14 @@ class OwnJarOut(Schema):
     name: str
     kind: str | None
     reason: str
-    jar: dict[str, Any]
+    jar: JarDraft
+
+
+class ShelveIn(Schema):
+    """A jar to be kept, and why."""
+
+    jar: JarDraft
+    reason: str | None = None
 
 
 @router.get("/kitchens/{kitchen}/shelf", response=list[OwnJarOut], operation_id="own_shelf")
@@ -37,23 +43,14 @@ def read_shelf(request: AuthedRequest, kitchen: str) -> list[ShelfJar]:
     "/kitchens/{kitchen}/shelf",
     response={201: OwnJarOut},
     operation_id="shelve",
-    openapi_extra=body(
-        {
-            "type": "object",
-            "required": ["jar"],
-            "properties": {"jar": {"type": "object", "additionalProperties": True}, "reason": {"type": "string"}},
-        }
-    ),
+    openapi_extra=body_of(ShelveIn),
 )
+@refuses(SHELF_FULL)
 def shelve(request: AuthedRequest, kitchen: str) -> tuple[int, ShelfJar]:
     """Keep a jar on the kitchen's Shelf."""
     mine = kitchen_to_write(request.user, kitchen)
-    value = keepable(request.body)
-    jar = value.get("jar") if isinstance(value, dict) else None
-    reason = value.get("reason") if isinstance(value, dict) else None
-    if not isinstance(jar, dict):
-        raise Problem(CANNOT_BE_KEPT, "This is no jar that can be kept.")
-    return 201, services.shelve(mine, request.user, jar, reason if isinstance(reason, str) else "")
+    shelved = read_as(ShelveIn, request.body)
+    return 201, services.shelve(mine, request.user, shelved.jar, shelved.reason or "")
 
 
 @router.delete("/kitchens/{kitchen}/shelf/{jar}", response={204: None}, operation_id="unshelve")

@@ -72,7 +72,7 @@ export const keepPrices = (kitchen: string, currency: string | null, prices: { [
   taken(
     api.PUT('/api/kitchens/{kitchen}/prices', {
       params: { path: { kitchen } },
-      body: { currency, prices },
+      body: { currency, prices: prices as unknown as components['schemas']['PriceIn'][] },
     }),
   );
 

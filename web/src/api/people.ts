@@ -13,6 +13,7 @@ export type OwnKitchen = Schemas['KitchenOut'];
 export type GivenLink = Schemas['LinkOut'];
 export type LinkLook = Schemas['LookOut'];
 export type OfferedFactor = Schemas['OfferedOut'];
+export type MadeToken = Schemas['TokenMade'];
 export type SettingsToKeep =
   paths['/api/kitchens/{kitchen}/settings']['put']['requestBody']['content']['application/json'];
 
@@ -31,6 +32,11 @@ export const accountQuery = queryOptions({
 export const ownSessionsQuery = queryOptions({
   queryKey: [...own, 'sessions'],
   queryFn: () => taken(api.GET('/api/account/sessions')),
+});
+
+export const ownTokensQuery = queryOptions({
+  queryKey: [...own, 'tokens'],
+  queryFn: () => taken(api.GET('/api/account/tokens')),
 });
 
 /** What is one's own is asked anew. */

@@ -192,6 +192,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/tokens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Tokens
+         * @description One's tokens that still open, the newest first.
+         */
+        get: operations["access_tokens"];
+        put?: never;
+        /**
+         * Make Token
+         * @description Make a token. A script sends its secret as `Authorization: Bearer …`, and needs no CSRF token.
+         */
+        post: operations["make_access_token"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/tokens/{handle}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke Token
+         * @description Revoke a token: it opens nothing any more, at once.
+         */
+        delete: operations["revoke_access_token"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/evaluate": {
         parameters: {
             query?: never;
@@ -2054,31 +2098,16 @@ export interface components {
          * @description A stop taken knowingly, on record.
          */
         Accepted: {
-            /**
-             * At
-             * @default null
-             */
-            at: string | null;
-            /**
-             * Code
-             * @default null
-             */
-            code: string | null;
-            /**
-             * Initials
-             * @default null
-             */
-            initials: string | null;
-            /**
-             * Path
-             * @default null
-             */
-            path: string | null;
-            /**
-             * Reason
-             * @default null
-             */
-            reason: string | null;
+            /** @description When; with an offset. Absent: not said. */
+            at?: string | null;
+            /** @description The code of the stop (docs/format/codes.csv). Absent: it accepts nothing. */
+            code?: string | null;
+            /** @description Who accepts it. Absent: nobody: it accepts nothing. */
+            initials?: string | null;
+            /** @description The place of the stop: a JSON Pointer. Absent: it accepts nothing. */
+            path?: string | null;
+            /** @description Why. Absent: no reason: it accepts nothing. */
+            reason?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -2097,6 +2126,25 @@ export interface components {
             path?: string;
             /** Reason */
             reason?: string;
+        };
+        /**
+         * AccessTokenIn
+         * @description A token that is wanted: its name, what a script may do with it at most, in which kitchen (null: all of one's
+         *     own), for how many days; and one's password.
+         */
+        AccessTokenIn: {
+            /**
+             * Days
+             * @default 90
+             */
+            days: number;
+            /** Kitchen */
+            kitchen?: string | null;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            role: components["schemas"]["Role"];
         };
         /**
          * AccountOut
@@ -2173,31 +2221,19 @@ export interface components {
          * @description What was written: a value and a unit, a range, or unstated.
          */
         Amount: {
+            /** @description The most of a range. Absent: no range. */
+            high?: number | null;
+            /** @description The least of a range. Absent: no range. */
+            low?: number | null;
+            /** @description Its unit: a mass, a volume, a count, %, or a part. Absent: no mass. */
+            unit?: ("g" | "kg" | "oz" | "lb" | "ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz" | "%" | "piece" | "slice" | "clove" | "sprig" | "pinch" | "part") | null;
             /**
-             * High
-             * @default null
-             */
-            high: number | null;
-            /**
-             * Low
-             * @default null
-             */
-            low: number | null;
-            /**
-             * Unit
-             * @default null
-             */
-            unit: ("g" | "kg" | "oz" | "lb" | "ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz" | "%" | "piece" | "slice" | "clove" | "sprig" | "pinch" | "part") | null;
-            /**
-             * Unstated
-             * @default null
+             * @description Says that nobody knows how much: all sums are at least.
+             * @default false
              */
             unstated: boolean | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description How much; `low` and `high` instead for a range. Absent: a range or unstated. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -2336,26 +2372,14 @@ export interface components {
          * @description A time at which somebody is not at hand: the staff meal, an errand, or another `service`, by its title.
          */
         Away: {
-            /**
-             * From
-             * @default null
-             */
-            from: string | null;
-            /**
-             * Note
-             * @default null
-             */
-            note: string | null;
-            /**
-             * Service
-             * @default null
-             */
-            service: string | null;
-            /**
-             * To
-             * @default null
-             */
-            to: string | null;
+            /** @description From when on; as the times of a person. Absent: not away. */
+            from?: string | null;
+            /** @description Why. Absent: not said. */
+            note?: string | null;
+            /** @description The other service that it is for, by its title. Absent: none. */
+            service?: string | null;
+            /** @description Until when. Absent: not away. */
+            to?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -2398,41 +2422,20 @@ export interface components {
          *     was made and until when it is used. What is drawn from several is as old as the oldest of it.
          */
         BatchOfJar: {
-            /**
-             * Course
-             * @default null
-             */
-            course: string | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Jar
-             * @default null
-             */
-            jar: string | null;
-            /**
-             * Made At
-             * @default null
-             */
-            made_at: string | null;
-            /**
-             * Mass G
-             * @default null
-             */
-            mass_g: number | null;
-            /**
-             * Name
-             * @default null
-             */
-            name: string | null;
-            /**
-             * Use By
-             * @default null
-             */
-            use_by: string | null;
+            /** @description The course whose jar it is. Absent: any that has the jar. */
+            course?: string | null;
+            /** @description What the plan calls it. Absent: numbered. */
+            id?: string | null;
+            /** @description Which jar: its id in the formula. Absent: it is not drawn from. */
+            jar?: string | null;
+            /** @description The local time at which it was made. Absent: it is not drawn from. */
+            made_at?: string | null;
+            /** @description How much of it there is [g]. Absent: it is not drawn from. */
+            mass_g?: number | null;
+            /** @description What it is called on the screen. Absent: the name of its jar. */
+            name?: string | null;
+            /** @description The local time until which it is used. Absent: as long as such a jar keeps. */
+            use_by?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -2789,15 +2792,27 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** ConflictOut */
+        /**
+         * ConflictOut
+         * @description A place where both changed the same thing, and what stands there in each; anything that a document may hold.
+         */
         ConflictOut: {
-            /** Base */
+            /**
+             * Base
+             * @description Any JSON value.
+             */
             base?: unknown;
             /** Path */
             path: string;
-            /** Theirs */
+            /**
+             * Theirs
+             * @description Any JSON value.
+             */
             theirs?: unknown;
-            /** Yours */
+            /**
+             * Yours
+             * @description Any JSON value.
+             */
             yours?: unknown;
         };
         /**
@@ -2809,73 +2824,55 @@ export interface components {
          */
         Cook: {
             /**
-             * Basted
-             * @default null
+             * @description Whether fat is spooned over it.
+             * @default false
              */
             basted: boolean | null;
+            /** @description Which burner it is: what reaches the pan hangs on it. Absent: one of usual efficiency. */
+            burner?: ("small_gas" | "large_gas" | "induction") | null;
+            /** @description What the burner gives [W]. Absent: the oil's recovery is not reckoned. */
+            burner_w?: number | null;
+            /** @description How warm the middle of the thickest piece is to be. From 0 to 100 degC. Absent: 63 °C; with a filling 74 °C. */
+            core_target?: components["schemas"]["Temperature"] | null;
             /**
-             * Burner
-             * @default null
-             */
-            burner: ("small_gas" | "large_gas" | "induction") | null;
-            /**
-             * Burner W
-             * @default null
-             */
-            burner_w: number | null;
-            /** @default null */
-            core_target: components["schemas"]["Temperature"] | null;
-            /**
-             * Covered
-             * @default null
+             * @description Whether a lid is on.
+             * @default false
              */
             covered: boolean | null;
-            /** @default null */
-            covered_time: components["schemas"]["Time"] | null;
+            /** @description How long it is on. From 0 to 600 min. Absent: all the time. */
+            covered_time?: components["schemas"]["Time"] | null;
             /**
-             * Fan
-             * @default null
+             * @description Whether the oven's fan runs.
+             * @default false
              */
             fan: boolean | null;
-            /** @default null */
-            finished_in: components["schemas"]["FinishedIn"] | null;
+            /** @description The heat that it is finished in. Absent: it stays in its first heat. */
+            finished_in?: components["schemas"]["FinishedIn"] | null;
+            /** @description Which face goes down first. Absent: either. */
+            first_side?: ("skin" | "flesh") | null;
+            /** @description What share of the time the first side has. From 5 to 100 %. Absent: half; most of it for the skin. */
+            first_side_share?: components["schemas"]["Percent"] | null;
+            /** @description What the dial or the thermometer in the oil shows; of no use to a pan. From 40 to 600 degC. Absent: what practice times were met with. */
+            medium_temperature?: components["schemas"]["Temperature"] | null;
+            /** @description In what heat. None means that it is served raw. Absent: no heat is reckoned. */
+            method?: ("none" | "pan" | "shallow_fry" | "deep_fry" | "grill" | "top_grill" | "oven" | "steam" | "poach" | "braise" | "salt_crust") | null;
+            /** @description The oil that it is fried in or brushed with. Absent: none is stated. */
+            oil?: components["schemas"]["Oil"] | null;
+            /** @description The pan that the pieces lie in. Absent: the batches of a pan are not reckoned. */
+            pan?: components["schemas"]["Pan"] | null;
+            /** @description How hot a pan or a grill is. Absent: a pan by the thickness, a grill hot. */
+            preset?: ("medium" | "hot") | null;
             /**
-             * First Side
-             * @default null
-             */
-            first_side: ("skin" | "flesh") | null;
-            /** @default null */
-            first_side_share: components["schemas"]["Percent"] | null;
-            /** @default null */
-            medium_temperature: components["schemas"]["Temperature"] | null;
-            /**
-             * Method
-             * @default null
-             */
-            method: ("none" | "pan" | "shallow_fry" | "deep_fry" | "grill" | "top_grill" | "oven" | "steam" | "poach" | "braise" | "salt_crust") | null;
-            /** @default null */
-            oil: components["schemas"]["Oil"] | null;
-            /** @default null */
-            pan: components["schemas"]["Pan"] | null;
-            /**
-             * Preset
-             * @default null
-             */
-            preset: ("medium" | "hot") | null;
-            /**
-             * Pressed
-             * @default null
+             * @description Whether it is pressed flat.
+             * @default false
              */
             pressed: boolean | null;
-            /** @default null */
-            second_fry: components["schemas"]["SecondFry"] | null;
-            /**
-             * Stages
-             * @default null
-             */
-            stages: components["schemas"]["CookingStage"][] | null;
-            /** @default null */
-            start_temperature: components["schemas"]["Temperature"] | null;
+            /** @description The second and hotter fry. Absent: it is fried once. */
+            second_fry?: components["schemas"]["SecondFry"] | null;
+            /** @description The cook's own minutes: the day is planned by them. Absent: the model's minutes. */
+            stages?: components["schemas"]["CookingStage"][] | null;
+            /** @description How warm the fish is as it meets the heat. Absent: the fish's own temperature. */
+            start_temperature?: components["schemas"]["Temperature"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -2981,33 +2978,24 @@ export interface components {
          * @description One stage of the cooking as the cook does it: how hot, how long [min], which side is down, pressed or basted.
          */
         CookingStage: {
-            /** @default null */
-            baste_every: components["schemas"]["Time"] | null;
+            /** @description How often fat is spooned over. Absent: never. */
+            baste_every?: components["schemas"]["Time"] | null;
             /**
-             * Covered
-             * @default null
+             * @description Whether a lid is on.
+             * @default false
              */
             covered: boolean | null;
+            /** @description How strong the heat is. Absent: not said. */
+            heat?: ("low" | "medium" | "high") | null;
+            /** @description How long [min]. From 0 to 600 min. Absent: the stage has no minutes. */
+            minutes?: number | null;
             /**
-             * Heat
-             * @default null
-             */
-            heat: ("low" | "medium" | "high") | null;
-            /**
-             * Minutes
-             * @default null
-             */
-            minutes: number | null;
-            /**
-             * Press
-             * @default null
+             * @description Whether it is pressed flat.
+             * @default false
              */
             press: boolean | null;
-            /**
-             * Side
-             * @default null
-             */
-            side: ("skin" | "flesh" | "first" | "second") | null;
+            /** @description Which side is down. Absent: not said. */
+            side?: ("skin" | "flesh" | "first" | "second") | null;
         } & {
             [key: string]: unknown;
         };
@@ -3101,40 +3089,22 @@ export interface components {
          *     `before` and `after` are readings by the keys of targets, in their units.
          */
         Correction: {
-            /**
-             * After
-             * @default null
-             */
-            after: {
+            /** @description Readings after it, by their keys. Absent: not said. */
+            after?: {
                 [key: string]: number;
             } | null;
-            /**
-             * At
-             * @default null
-             */
-            at: string | null;
-            /**
-             * Before
-             * @default null
-             */
-            before: {
+            /** @description When; with an offset. Absent: not said. */
+            at?: string | null;
+            /** @description Readings before it, by their keys. Absent: not said. */
+            before?: {
                 [key: string]: number;
             } | null;
-            /**
-             * Initials
-             * @default null
-             */
-            initials: string | null;
-            /**
-             * Jar
-             * @default null
-             */
-            jar: string | null;
-            /**
-             * Text
-             * @default null
-             */
-            text: string | null;
+            /** @description Who did it. Absent: not said. */
+            initials?: string | null;
+            /** @description Which jar: its id. Absent: not said. */
+            jar?: string | null;
+            /** @description What was done. Absent: not said. */
+            text?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -3178,35 +3148,21 @@ export interface components {
          * @description A formula cooked for so many covers at a plate time of the service; `version` says where it was taken from.
          */
         Course: {
+            /** @description How many portions of it are cooked. Absent: none are cooked. */
+            covers?: number | null;
+            /** @description The formula: a whole jar-table/formula document. Absent: nothing is cooked. */
+            formula?: components["schemas"]["Formula"] | null;
+            /** @description What the plan calls it. Absent: numbered. */
+            id?: string | null;
+            /** @description The plate that it is served at: an id of `plates`. Absent: the only plate, where there is one. */
+            plate?: string | null;
             /**
-             * Covers
-             * @default null
-             */
-            covers: number | null;
-            /**
-             * Formula
-             * @default null
-             */
-            formula: {
-                [key: string]: unknown;
-            } | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Plate
-             * @default null
-             */
-            plate: string | null;
-            /**
-             * Variants
-             * @default null
+             * @description Those of them that are without something.
+             * @default []
              */
             variants: components["schemas"]["Variant"][] | null;
-            /** @default null */
-            version: components["schemas"]["VersionOf"] | null;
+            /** @description Which version of a kitchen's formula it was taken from. Absent: it is its own. */
+            version?: components["schemas"]["VersionOf"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -3306,7 +3262,7 @@ export interface components {
          * @description What the audit trail of a kitchen tells of.
          * @enum {string}
          */
-        Deed: "sign_in" | "sign_out" | "sign_out_elsewhere" | "wrong_password" | "password_changed" | "password_reset" | "second_factor_on" | "second_factor_off" | "recovery_code" | "initials" | "tablet_code" | "tablet" | "tablet_signed_out" | "came_to_tablet" | "wrong_code" | "kitchen_made" | "invited" | "invitation_taken_back" | "joined" | "reset_link" | "role" | "removed" | "left" | "handed_over" | "settings" | "rows" | "version_kept" | "stop_accepted" | "service_out" | "service_back" | "acceptance_taken_back" | "put" | "purged" | "unshelved" | "exported";
+        Deed: "sign_in" | "sign_out" | "sign_out_elsewhere" | "wrong_password" | "password_changed" | "password_reset" | "second_factor_on" | "second_factor_off" | "recovery_code" | "initials" | "tablet_code" | "token_made" | "token_revoked" | "tablet" | "tablet_signed_out" | "came_to_tablet" | "wrong_code" | "kitchen_made" | "invited" | "invitation_taken_back" | "joined" | "reset_link" | "role" | "removed" | "left" | "handed_over" | "settings" | "rows" | "version_kept" | "stop_accepted" | "service_out" | "service_back" | "acceptance_taken_back" | "put" | "purged" | "unshelved" | "exported";
         /** DemoOut */
         DemoOut: {
             /** Password */
@@ -3366,28 +3322,25 @@ export interface components {
          */
         Diner: {
             /**
-             * Age
-             * @default null
+             * @description How old they are: children under nine and infants count as vulnerable.
+             * @default adult
              */
             age: ("infant" | "1-3" | "4-8" | "9-13" | "adult") | null;
             /**
-             * Avoid
-             * @default null
+             * @description What they must not get: allergens, alcohol, pork (`./jar list allergens`).
+             * @default []
              */
             avoid: string[] | null;
             /**
-             * Count
-             * @default null
+             * @description How many they are.
+             * @default 1
              */
             count: number | null;
+            /** @description How much chilli they like, from 0 to 5 [1]. Absent: it is not held against the jars. */
+            heat?: number | null;
             /**
-             * Heat
-             * @default null
-             */
-            heat: number | null;
-            /**
-             * Vulnerable
-             * @default null
+             * @description Whether raw fish, alcohol and warm minutes can do them more harm than others.
+             * @default false
              */
             vulnerable: boolean | null;
         } & {
@@ -3501,9 +3454,11 @@ export interface components {
         };
         /**
          * ErrorOut
-         * @description One place that is wrong: a JSON Pointer, and what belongs there.
+         * @description One place that is wrong: a JSON Pointer into what was sent, a code of what is wrong there, what belongs there.
          */
         ErrorOut: {
+            /** Code */
+            code: string;
             /** Path */
             path: string;
             /** Text */
@@ -3619,18 +3574,18 @@ export interface components {
          * @description The heat that a piece is finished in, and how long it is in its first one before that.
          */
         FinishedIn: {
-            /** @default null */
-            after: components["schemas"]["Time"] | null;
+            /** @description How long it is in its first heat before that. From 0 to 120 min. Absent: what is usual. */
+            after?: components["schemas"]["Time"] | null;
             /**
-             * Fan
-             * @default null
+             * @description Whether the oven's fan runs.
+             * @default false
              */
             fan: boolean | null;
-            /** @default null */
-            medium_temperature: components["schemas"]["Temperature"] | null;
+            /** @description How hot it is there. From 40 to 600 degC. Absent: what practice times were met with. */
+            medium_temperature?: components["schemas"]["Temperature"] | null;
             /**
-             * Method
-             * @default null
+             * @description In what.
+             * @default oven
              */
             method: ("oven" | "top_grill") | null;
         } & {
@@ -3669,74 +3624,65 @@ export interface components {
          *     `trimmings` are what is cut off after it was weighed and is not eaten.
          */
         Fish: {
+            /** @description Whether bones are in it. Absent: what is usual for the cut. */
+            bone?: ("out" | "in") | null;
+            /** @description How it is cut: decides the shape of a piece and what is taken for skin and bone. Absent: nothing is measured. */
+            cut?: ("whole" | "side" | "fillet" | "loin" | "steak" | "butterflied" | "strip" | "chunk" | "ribbon") | null;
+            /** @description The freezing step against parasites, on record. Absent: none is on record. */
+            frozen_record?: components["schemas"]["FrozenRecord"] | null;
+            /** @description Pieces of unlike sizes; they stand in the place of the single figures. Absent: all pieces are of one size. */
+            groups?: components["schemas"]["Group"][] | null;
+            /** @description How long one piece is. From 2 to 3000 mm. Absent: from its weight and what is usual for the cut. */
+            length?: components["schemas"]["Length"] | null;
             /**
-             * Bone
-             * @default null
-             */
-            bone: ("out" | "in") | null;
-            /**
-             * Cut
-             * @default null
-             */
-            cut: ("whole" | "side" | "fillet" | "loin" | "steak" | "butterflied" | "strip" | "chunk" | "ribbon") | null;
-            /** @default null */
-            frozen_record: components["schemas"]["FrozenRecord"] | null;
-            /**
-             * Groups
-             * @default null
-             */
-            groups: components["schemas"]["Group"][] | null;
-            /** @default null */
-            length: components["schemas"]["Length"] | null;
-            /**
-             * Origin
-             * @default null
+             * @description Where it grew up: parasites hang on that where it is eaten raw.
+             * @default unknown
              */
             origin: ("wild" | "farmed_on_pellets" | "unknown") | null;
+            /** @description How many pieces there are. From 1 to 20000. Absent: as many as there are servings. */
+            pieces?: number | null;
+            /** @description How many pieces one person gets; what is over is told as surplus. Absent: as many as come to each. */
+            pieces_per_serving?: number | null;
             /**
-             * Pieces
-             * @default null
-             */
-            pieces: number | null;
-            /**
-             * Pieces Per Serving
-             * @default null
-             */
-            pieces_per_serving: number | null;
-            /**
-             * Receiving
-             * @default null
+             * @description Whether it was accepted as it came in; what was rejected is not cooked.
+             * @default accepted
              */
             receiving: ("accepted" | "rejected") | null;
+            /** @description Which faces are closed by skin. Absent: what is usual for the cut. */
+            skin?: ("none" | "one_side" | "all_round") | null;
+            /** @description Cuts across a thick fish: open faces for what goes in. Absent: none. */
+            slashes?: components["schemas"]["Slashes"] | null;
+            /** @description Which fish: an id of the pantry (`./jar list fish`). Absent: neither window, heat nor cautions of a species are known. */
+            species?: string | null;
             /**
-             * Skin
-             * @default null
-             */
-            skin: ("none" | "one_side" | "all_round") | null;
-            /** @default null */
-            slashes: components["schemas"]["Slashes"] | null;
-            /**
-             * Species
-             * @default null
-             */
-            species: string | null;
-            /**
-             * State
-             * @default null
+             * @description Fresh, thawed or still frozen.
+             * @default fresh
              */
             state: ("fresh" | "thawed" | "frozen") | null;
-            /** @default null */
+            /**
+             * @description How warm it is as it goes in. From -60 to 100 degC.
+             * @default {
+             *       "unit": "degC",
+             *       "value": 4
+             *     }
+             */
             temperature: components["schemas"]["Temperature"] | null;
-            /** @default null */
-            thickness: components["schemas"]["Length"] | null;
-            /** @default null */
-            thin_zone: components["schemas"]["Length"] | null;
-            /** @default null */
+            /** @description How thick one piece is at its thickest: decides every time. From 1 to 250 mm. Absent: what is usual for the cut; of a flat fish nothing. */
+            thickness?: components["schemas"]["Length"] | null;
+            /** @description How thick it is at its thinnest: that zone is told apart in the heat. From 1 to 250 mm. Absent: one thickness. */
+            thin_zone?: components["schemas"]["Length"] | null;
+            /**
+             * @description What is cut off after it was weighed and is not eaten. From 0 to 2000000 g.
+             * @default {
+             *       "unit": "g",
+             *       "value": 0
+             *     }
+             */
             trimmings: components["schemas"]["Weight"] | null;
-            /** @default null */
-            weight: components["schemas"]["Weight"] | null;
-            /** @default null */
-            width: components["schemas"]["Length"] | null;
+            /** @description What all pieces weigh together. From 1 to 2000000 g. Absent: reckoned from the lengths of a piece where they are all stated. */
+            weight?: components["schemas"]["Weight"] | null;
+            /** @description How wide one piece is. From 1 to 1500 mm. Absent: from its weight and what is usual for the cut. */
+            width?: components["schemas"]["Length"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -3848,90 +3794,91 @@ export interface components {
             minutes: number;
         };
         /**
+         * ForIn
+         * @description What a price is for: so much of a unit.
+         */
+        ForIn: {
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * Formula
          * @description A fish, servings, the jars in the order they touch the fish, how it is cooked.
          */
         Formula: {
             /**
-             * Accepted
-             * @default null
+             * @description Stops that somebody takes knowingly; each is matched by its code and path.
+             * @default []
              */
             accepted: components["schemas"]["Accepted"][] | null;
-            /** @default null */
-            brought_back: components["schemas"]["Origin"] | null;
-            /** @default null */
-            cook: components["schemas"]["Cook"] | null;
+            /** @description Which kept version it was brought back from. Absent: it was not. */
+            brought_back?: components["schemas"]["Origin"] | null;
+            /** @description How the fish is cooked. Absent: no heat is reckoned. */
+            cook?: components["schemas"]["Cook"] | null;
             /**
-             * Corrections
-             * @default null
+             * @description What was mended when something went in otherwise than planned, on record.
+             * @default []
              */
             corrections: components["schemas"]["Correction"][] | null;
             /**
-             * Diners
-             * @default null
+             * @description Who eats: ages and what they avoid decide cautions.
+             * @default []
              */
             diners: components["schemas"]["Diner"][] | null;
-            /** @default null */
-            fish: components["schemas"]["Fish"] | null;
+            /** @description The fish, as it is weighed and measured. Absent: nothing that follows the fish has a mass. */
+            fish?: components["schemas"]["Fish"] | null;
             /**
-             * Format
-             * @default jar-table/formula
+             * @description Says what this document is.
              * @constant
              */
             format: "jar-table/formula";
             /**
-             * Format Version
+             * @description The version of the format it is written in; see the policy in docs/format.
              * @default 1
              */
             format_version: number;
+            /** @description House rules of the kitchen that this formula follows or leaves, each with a word why. Absent: it follows all that apply. */
+            house_rules?: components["schemas"]["HouseRuleSaid"][] | null;
             /**
-             * House Rules
-             * @default null
-             */
-            house_rules: components["schemas"]["HouseRuleSaid"][] | null;
-            /**
-             * Jars
-             * @default null
+             * @description The preparations, in the order in which they touch the fish.
+             * @default []
              */
             jars: components["schemas"]["Jar"][] | null;
             /**
-             * Measures
-             * @default null
+             * @description What tsp, tbsp, cup and fl_oz are in this file: the customary ones of the US, or metric ones.
+             * @default us
              */
             measures: ("us" | "metric") | null;
+            /** @description Words for whoever cooks it; nothing reads them. Absent: no notes. */
+            notes?: string | null;
+            /** @description How many people it is for; what follows a serving is multiplied by it. From 1 to 5000. Absent: amounts by the serving have no mass. */
+            servings?: number | null;
             /**
-             * Notes
-             * @default null
-             */
-            notes: string | null;
-            /**
-             * Servings
-             * @default null
-             */
-            servings: number | null;
-            /**
-             * Sides
-             * @default null
+             * @description What is served beside it.
+             * @default []
              */
             sides: components["schemas"]["Side"][] | null;
             /**
-             * Tags
-             * @default null
+             * @description Words to find it by.
+             * @default []
              */
             tags: string[] | null;
             /**
-             * Targets
-             * @default null
+             * @description Wishes for the plate, by the keys of `ledger` (`./jar list targets`), each in the unit of its reading.
+             * @default {}
              */
             targets: {
                 [key: string]: components["schemas"]["Target"];
             } | null;
-            /**
-             * Title
-             * @default null
-             */
-            title: string | null;
+            /** @description What the formula is called. Absent: no name. */
+            title?: string | null;
         } & {
+            [key: string]: unknown;
+        };
+        /** @description Formula, as it was typed: where that does not fit its schema, an object that holds anything. */
+        FormulaDraft: components["schemas"]["Formula"] | {
             [key: string]: unknown;
         };
         /** FormulaItem */
@@ -3983,10 +3930,7 @@ export interface components {
          * @description A formula opened: the draft as it was typed, its revision, its versions.
          */
         FormulaOut: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
+            document: components["schemas"]["FormulaDraft"];
             /** Id */
             id: number;
             place: components["schemas"]["Place"];
@@ -4000,10 +3944,10 @@ export interface components {
          * @description The freezing step on record: how cold, how long.
          */
         FrozenRecord: {
-            /** @default null */
-            temperature: components["schemas"]["Temperature"] | null;
-            /** @default null */
-            time: components["schemas"]["Time"] | null;
+            /** @description How cold it was. Absent: no record. */
+            temperature?: components["schemas"]["Temperature"] | null;
+            /** @description How long it was so cold. Absent: no record. */
+            time?: components["schemas"]["Time"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -4070,32 +4014,26 @@ export interface components {
          * @description Pieces of one size among unlike pieces.
          */
         Group: {
+            /** @description How they are cut, where it is otherwise than the fish says. Absent: as the fish. */
+            cut?: ("whole" | "side" | "fillet" | "loin" | "steak" | "butterflied" | "strip" | "chunk" | "ribbon") | null;
+            /** @description What the size is called; a jar's `fish_groups` names it. Absent: it has no name. */
+            id?: string | null;
+            /** @description How many pieces are of this size. From 1 to 20000. Absent: reckoned from the weight. */
+            pieces?: number | null;
+            /** @description How many of this size one person gets. Absent: as many as come to each. */
+            pieces_per_serving?: number | null;
+            /** @description How thick one is at its thickest. From 1 to 250 mm. Absent: what is usual for the cut. */
+            thickness?: components["schemas"]["Length"] | null;
             /**
-             * Cut
-             * @default null
+             * @description What is cut off them and not eaten. From 0 to 2000000 g.
+             * @default {
+             *       "unit": "g",
+             *       "value": 0
+             *     }
              */
-            cut: ("whole" | "side" | "fillet" | "loin" | "steak" | "butterflied" | "strip" | "chunk" | "ribbon") | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Pieces
-             * @default null
-             */
-            pieces: number | null;
-            /**
-             * Pieces Per Serving
-             * @default null
-             */
-            pieces_per_serving: number | null;
-            /** @default null */
-            thickness: components["schemas"]["Length"] | null;
-            /** @default null */
             trimmings: components["schemas"]["Weight"] | null;
-            /** @default null */
-            weight: components["schemas"]["Weight"] | null;
+            /** @description What they weigh together. From 1 to 2000000 g. Absent: nothing of this size has a mass. */
+            weight?: components["schemas"]["Weight"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -4252,20 +4190,14 @@ export interface components {
          */
         HouseRuleSaid: {
             /**
-             * Follows
-             * @default null
+             * @description Whether it is followed.
+             * @default true
              */
             follows: boolean | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Why
-             * @default null
-             */
-            why: string | null;
+            /** @description Which rule of the kitchen: its id. Absent: it is said of none. */
+            id?: string | null;
+            /** @description Why it is left. Absent: not said. */
+            why?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -4390,43 +4322,28 @@ export interface components {
          *     `making` are the steps inside it, in order; `stand_time` is how long the fish stands once it is in its coat.
          */
         Jar: {
+            /** @description Which sizes of pieces it is for: ids of groups. Absent: all. */
+            fish_groups?: string[] | null;
+            /** @description What it is called by other parts of the document, and in the answers. Absent: it has no name. */
+            id?: string | null;
+            /** @description What sort of preparation it is: decides how it acts and what is asked of it (`./jar list kinds`). Absent: it is not reckoned. */
+            kind?: ("marinade" | "dry_brine" | "wet_brine" | "soak" | "rub" | "salt_crust" | "dredge" | "wash" | "crumb" | "batter" | "filling" | "finish") | null;
             /**
-             * Fish Groups
-             * @default null
-             */
-            fish_groups: string[] | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Kind
-             * @default null
-             */
-            kind: ("marinade" | "dry_brine" | "wet_brine" | "soak" | "rub" | "salt_crust" | "dredge" | "wash" | "crumb" | "batter" | "filling" | "finish") | null;
-            /**
-             * Lines
-             * @default null
+             * @description What is in it.
+             * @default []
              */
             lines: components["schemas"]["Line"][] | null;
+            /** @description The steps inside it, in order: ground, heated, reduced, cooled. Absent: it is mixed cold. */
+            making?: components["schemas"]["MakingStep"][] | null;
+            /** @description How it is used. Absent: as is usual for its kind. */
+            method?: components["schemas"]["Method"] | null;
+            /** @description What it is called on the screen and on paper. Absent: the name of its kind. */
+            name?: string | null;
+            /** @description How long the fish stands once it is in its coat. From 0 to 240 min. Absent: no time is planned. */
+            stand_time?: components["schemas"]["Time"] | null;
             /**
-             * Making
-             * @default null
-             */
-            making: components["schemas"]["MakingStep"][] | null;
-            /** @default null */
-            method: components["schemas"]["Method"] | null;
-            /**
-             * Name
-             * @default null
-             */
-            name: string | null;
-            /** @default null */
-            stand_time: components["schemas"]["Time"] | null;
-            /**
-             * Targets
-             * @default null
+             * @description Wishes for the jar, by the keys of `reading` (`./jar list targets`), each in the unit of its reading.
+             * @default {}
              */
             targets: {
                 [key: string]: components["schemas"]["Target"];
@@ -4462,6 +4379,10 @@ export interface components {
             salt_pct_of_fish: number | null;
             /** Says */
             says: string;
+        };
+        /** @description Jar, as it was typed: where that does not fit its schema, an object that holds anything. */
+        JarDraft: components["schemas"]["Jar"] | {
+            [key: string]: unknown;
         };
         /**
          * JarOnFish
@@ -4687,16 +4608,10 @@ export interface components {
          * @description A pan, by its diameter [mm].
          */
         KitchenPan: {
-            /**
-             * Diameter Mm
-             * @default null
-             */
-            diameter_mm: number | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
+            /** @description How wide it is [mm]. Absent: it is not used. */
+            diameter_mm?: number | null;
+            /** @description What the plan calls it. Absent: numbered. */
+            id?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -4705,16 +4620,10 @@ export interface components {
          * @description A scale: its step and what it bears [g].
          */
         KitchenScale: {
-            /**
-             * Max G
-             * @default null
-             */
-            max_g: number | null;
-            /**
-             * Step G
-             * @default null
-             */
-            step_g: number | null;
+            /** @description The most that it bears [g]. Absent: it is not used. */
+            max_g?: number | null;
+            /** @description Its step [g]. Absent: it is not used. */
+            step_g?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -4737,7 +4646,7 @@ export interface components {
             /** Rounding G */
             rounding_g?: number | null;
             /** Scales */
-            scales?: unknown[] | null;
+            scales?: components["schemas"]["OwnScaleDraft"][] | null;
             /**
              * Spoons
              * @default us
@@ -4781,6 +4690,49 @@ export interface components {
              * Format: date-time
              */
             seen_at: string;
+        };
+        /**
+         * LabelIn
+         * @description What a label says: what it is like, or its form; salt, sugar, fat and acid in 100 g [g]; allergens.
+         */
+        LabelIn: {
+            /**
+             * Acid
+             * @default null
+             */
+            acid: number | null;
+            /**
+             * Allergens
+             * @default []
+             */
+            allergens: string[];
+            /**
+             * Fat
+             * @default null
+             */
+            fat: number | null;
+            /**
+             * Form
+             * @default null
+             */
+            form: string | null;
+            /**
+             * Like
+             * @default null
+             */
+            like: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Salt
+             * @default null
+             */
+            salt: number | null;
+            /**
+             * Sugar
+             * @default null
+             */
+            sugar: number | null;
         };
         /**
          * Ledger
@@ -4859,16 +4811,10 @@ export interface components {
          * @description A length of one piece.
          */
         Length: {
-            /**
-             * Unit
-             * @default null
-             */
-            unit: ("mm" | "cm" | "in") | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description Its unit. Absent: no length. */
+            unit?: ("mm" | "cm" | "in") | null;
+            /** @description What was measured. Absent: no length. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -4879,57 +4825,33 @@ export interface components {
          *     Of what is soaked or squeezed the amount is what is weighed before; `prepared_share` of it goes into the jar.
          */
         Line: {
-            /** @default null */
-            age: components["schemas"]["Time"] | null;
-            /** @default null */
-            amount: components["schemas"]["Amount"] | null;
+            /** @description How long before its use it was made (garlic in oil). From 0 to 525600 min. Absent: it is fresh. */
+            age?: components["schemas"]["Time"] | null;
+            /** @description How much: what was written. Absent: unstated. */
+            amount?: components["schemas"]["Amount"] | null;
+            /** @description What the amount follows (`./jar list bases`). Absent: the amount has no base, and no mass. */
+            basis?: ("fish" | "surface" | "piece" | "slot" | "cavity" | "serving" | "cover" | "line" | "flour" | "jar" | "fixed") | null;
+            /** @description Whether parts are of mass or of volume. Absent: a part has no mass. */
+            by?: ("mass" | "volume") | null;
+            /** @description How it follows the fish: 1 in step with it, less for what is strong [1]. From 0 to 2 1. Absent: the exponent of its ingredient. */
+            exponent?: number | null;
+            /** @description What it is called by other parts of the document. Absent: it has no name. */
+            id?: string | null;
+            /** @description What it is: an id of the pantry (`./jar list ingredients`). Absent: it brings nothing. */
+            ingredient?: string | null;
+            /** @description Words for whoever weighs it; nothing reads them. Absent: no note. */
+            note?: string | null;
+            /** @description The line of the same jar that it is a share or a part of: its id. Absent: with the basis `line` it has no mass. */
+            of?: string | null;
+            /** @description The weight of fish that a mass or a volume was written for. From 0.1 to 2000000 g. Absent: with the basis `fish` such an amount has no mass. */
+            per?: components["schemas"]["Weight"] | null;
+            /** @description Whether it is soaked or squeezed before it goes in. Absent: neither. */
+            prepared?: ("soaked" | "squeezed") | null;
+            /** @description What goes into the jar of what was weighed. From 1 to 1500 %. Absent: what is usual for it. */
+            prepared_share?: components["schemas"]["Percent"] | null;
             /**
-             * Basis
-             * @default null
-             */
-            basis: ("fish" | "surface" | "piece" | "slot" | "cavity" | "serving" | "cover" | "line" | "flour" | "jar" | "fixed") | null;
-            /**
-             * By
-             * @default null
-             */
-            by: ("mass" | "volume") | null;
-            /**
-             * Exponent
-             * @default null
-             */
-            exponent: number | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Ingredient
-             * @default null
-             */
-            ingredient: string | null;
-            /**
-             * Note
-             * @default null
-             */
-            note: string | null;
-            /**
-             * Of
-             * @default null
-             */
-            of: string | null;
-            /** @default null */
-            per: components["schemas"]["Weight"] | null;
-            /**
-             * Prepared
-             * @default null
-             */
-            prepared: ("soaked" | "squeezed") | null;
-            /** @default null */
-            prepared_share: components["schemas"]["Percent"] | null;
-            /**
-             * When
-             * @default null
+             * @description When it goes in or on: with its jar, just before the heat, on the plate.
+             * @default jar
              */
             when: ("jar" | "before_heat" | "plate") | null;
         } & {
@@ -5057,15 +4979,11 @@ export interface components {
             /** Changed */
             changed: string[];
             /** Document */
-            document: {
-                [key: string]: unknown;
-            } | null;
+            document: components["schemas"]["ServiceDraft"] | null;
             /** Ended At */
             ended_at: string | null;
             /** Events */
-            events: {
-                [key: string]: unknown;
-            }[];
+            events: components["schemas"]["RunEventDraft"][];
             /** Last */
             last: number;
             /** Now Ms */
@@ -5158,55 +5076,46 @@ export interface components {
          *     pot or the mortar; `lot` what the mortar holds at once; `water` what the pot is rinsed with.
          */
         MakingStep: {
+            /** @description What it is cooled in (`./jar list cooling`). Absent: the chiller, or an ice bath where that is too slow. */
+            cooled_in?: ("room" | "chiller" | "ice_bath") | null;
+            /** @description What is done (`./jar list makings`). Absent: it is no step. */
+            do?: ("weigh" | "grind" | "heat" | "boil_off" | "reduce" | "steep" | "cool" | "strain" | "rest" | "rinse_pot") | null;
+            /** @description How strong the heat is. Absent: not said. */
+            heat?: ("low" | "medium" | "high") | null;
+            /** @description What it is called by other parts of the document. Absent: it has no name. */
+            id?: string | null;
             /**
-             * Cooled In
-             * @default null
+             * @description What stays behind in the pot or the mortar. From 0 to 500000 g.
+             * @default {
+             *       "unit": "g",
+             *       "value": 0
+             *     }
              */
-            cooled_in: ("room" | "chiller" | "ice_bath") | null;
-            /**
-             * Do
-             * @default null
-             */
-            do: ("weigh" | "grind" | "heat" | "boil_off" | "reduce" | "steep" | "cool" | "strain" | "rest" | "rinse_pot") | null;
-            /**
-             * Heat
-             * @default null
-             */
-            heat: ("low" | "medium" | "high") | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /** @default null */
             left_in_pot: components["schemas"]["Weight"] | null;
+            /** @description The lines that go in with it: their ids. Absent: all that no other step names go into the first. */
+            lines?: string[] | null;
+            /** @description What the mortar holds at once. From 1 to 500000 g. Absent: what a mortar holds. */
+            lot?: components["schemas"]["Weight"] | null;
+            /** @description How long: at heat, or of waiting [min]. From 0 to 20160 min. Absent: reckoned. */
+            minutes?: number | null;
+            /** @description Words for whoever does it; nothing reads them. Absent: no note. */
+            note?: string | null;
+            /** @description What a reduction comes to. From 0.1 to 500000 g. Absent: nothing boils off. */
+            to_mass?: components["schemas"]["Weight"] | null;
+            /** @description The temperature that it goes to. From -20 to 300 degC. Absent: what is usual for the step. */
+            to_temperature?: components["schemas"]["Temperature"] | null;
             /**
-             * Lines
-             * @default null
-             */
-            lines: string[] | null;
-            /** @default null */
-            lot: components["schemas"]["Weight"] | null;
-            /**
-             * Minutes
-             * @default null
-             */
-            minutes: number | null;
-            /**
-             * Note
-             * @default null
-             */
-            note: string | null;
-            /** @default null */
-            to_mass: components["schemas"]["Weight"] | null;
-            /** @default null */
-            to_temperature: components["schemas"]["Temperature"] | null;
-            /**
-             * Vessel
-             * @default null
+             * @description What it stands in as it cools.
+             * @default pot
              */
             vessel: ("pot" | "tray") | null;
-            /** @default null */
+            /**
+             * @description The water that the pot is rinsed with. From 0 to 500000 g.
+             * @default {
+             *       "unit": "g",
+             *       "value": 0
+             *     }
+             */
             water: components["schemas"]["Weight"] | null;
         } & {
             [key: string]: unknown;
@@ -5300,69 +5209,69 @@ export interface components {
          *     `heated` says whether it meets heat as it is made, or is mixed cold.
          */
         Method: {
+            /** @description What is done with the jar once the fish comes out. Absent: nothing. */
+            after?: ("leave" | "rinse" | "wipe" | "scrape" | "drain" | "squeeze") | null;
+            /** @description How long before its use the jar was made. From 0 to 525600 min. Absent: it is fresh. */
+            age?: components["schemas"]["Time"] | null;
             /**
-             * After
-             * @default null
+             * @description What share of the jar is kept from the fish (for a sauce). From 0 to 100.
+             * @default {
+             *       "unit": "%",
+             *       "value": 0
+             *     }
              */
-            after: ("leave" | "rinse" | "wipe" | "scrape" | "drain" | "squeeze") | null;
-            /** @default null */
-            age: components["schemas"]["Time"] | null;
-            /** @default null */
             clean_share: components["schemas"]["Percent"] | null;
-            /** @default null */
-            contact_time: components["schemas"]["Time"] | null;
+            /** @description How long the cook plans to leave it on. From 0 to 525600 min. Absent: the window decides. */
+            contact_time?: components["schemas"]["Time"] | null;
+            /** @description How much of the face dry salt covers. Absent: sprinkled; full in the heavy school. */
+            coverage?: ("full" | "sprinkled" | "light") | null;
             /**
-             * Coverage
-             * @default null
+             * @description What share of it is eaten. From 0 to 100.
+             * @default {
+             *       "unit": "%",
+             *       "value": 100
+             *     }
              */
-            coverage: ("full" | "sprinkled" | "light") | null;
-            /** @default null */
             eaten_share: components["schemas"]["Percent"] | null;
+            /** @description What becomes of what the fish does not take up. Absent: discard; eaten for a dry brine, a rub, a coating and a finish. */
+            fate?: ("discard" | "cooked" | "eaten") | null;
+            /** @description How thick a batter is: it is thinned to this, and picks up by it. Absent: from its water and flour. */
+            flow?: ("thin_cream" | "heavy_cream" | "coats_spoon") | null;
+            /** @description Whether it meets heat as it is made. Absent: what its making says. */
+            heated?: boolean | null;
             /**
-             * Fate
-             * @default null
-             */
-            fate: ("discard" | "cooked" | "eaten") | null;
-            /**
-             * Flow
-             * @default null
-             */
-            flow: ("thin_cream" | "heavy_cream" | "coats_spoon") | null;
-            /**
-             * Heated
-             * @default null
-             */
-            heated: boolean | null;
-            /**
-             * Place
-             * @default null
+             * @description Where it stands.
+             * @default chiller
              */
             place: ("chiller" | "ice" | "counter") | null;
-            /** @default null */
-            place_temperature: components["schemas"]["Temperature"] | null;
-            /** @default null */
+            /** @description How warm it is there. From -40 to 100 degC. Absent: 4 °C in the chiller, 1 °C on ice, 20 °C on the counter. */
+            place_temperature?: components["schemas"]["Temperature"] | null;
+            /**
+             * @description How long the fish rests after the jar, in the same place. From 0 to 525600 min.
+             * @default {
+             *       "unit": "min",
+             *       "value": 0
+             *     }
+             */
             rest_time: components["schemas"]["Time"] | null;
-            /** @default null */
+            /**
+             * @description How long it is rinsed, where it is. From 0 to 60 min.
+             * @default {
+             *       "unit": "s",
+             *       "value": 15
+             *     }
+             */
             rinse_time: components["schemas"]["Time"] | null;
-            /**
-             * School
-             * @default null
-             */
-            school: ("measured" | "timed_rinse" | "packed" | "seared") | null;
-            /** @default null */
-            turn_every: components["schemas"]["Time"] | null;
-            /**
-             * Vessel
-             * @default null
-             */
-            vessel: ("bag" | "dish" | "bath" | "coat") | null;
-            /**
-             * Vessel Material
-             * @default null
-             */
-            vessel_material: ("glass" | "ceramic" | "plastic" | "steel" | "aluminium" | "copper" | "enamel") | null;
-            /** @default null */
-            vessel_size: components["schemas"]["VesselSize"] | null;
+            /** @description How dry salt or a crust is used: measured and left in, or heavy, timed and rinsed; packed, or seared. Absent: measured, for dry salt; of a crust it is asked for. */
+            school?: ("measured" | "timed_rinse" | "packed" | "seared") | null;
+            /** @description How often it is turned: in a dish the lower face is closed without. From 0 to 2880 min. Absent: never. */
+            turn_every?: components["schemas"]["Time"] | null;
+            /** @description What the fish lies in: all of a bag, a bath or a dish touches it; a coat clings. Absent: what is usual for its kind. */
+            vessel?: ("bag" | "dish" | "bath" | "coat") | null;
+            /** @description What it is made of: acid and salt attack aluminium, copper and bare steel. Absent: it is asked for where that matters. */
+            vessel_material?: ("glass" | "ceramic" | "plastic" | "steel" | "aluminium" | "copper" | "enamel") | null;
+            /** @description The inside of the vessel. Absent: taken from the weight of the fish. */
+            vessel_size?: components["schemas"]["VesselSize"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -5464,6 +5373,8 @@ export interface components {
          * @description What cannot be kept as it is: with the reasons where it is readable and not ready.
          */
         NotReadyOut: {
+            /** Code */
+            code: string;
             /** Detail */
             detail: string;
             /**
@@ -5586,20 +5497,17 @@ export interface components {
          * @description The oil in a fryer or pan, or on the fish: how much, how deep, and which (an ingredient's id).
          */
         Oil: {
-            /** @default null */
-            depth: components["schemas"]["Length"] | null;
+            /** @description How deep it stands. From 1 to 500 mm. Absent: from its volume. */
+            depth?: components["schemas"]["Length"] | null;
+            /** @description Which oil: an id of the pantry. Absent: an oil without smoke point and price. */
+            ingredient?: string | null;
             /**
-             * Ingredient
-             * @default null
-             */
-            ingredient: string | null;
-            /**
-             * On
-             * @default null
+             * @description Whether it is in the pan or brushed on the fish.
+             * @default pan
              */
             on: ("pan" | "fish") | null;
-            /** @default null */
-            volume: components["schemas"]["Volume"] | null;
+            /** @description How much of it there is. Absent: from its depth. */
+            volume?: components["schemas"]["Volume"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -5668,18 +5576,215 @@ export interface components {
          * @description Which kept version a formula was brought back from, and when: it goes on from there, not from the newest.
          */
         Origin: {
-            /**
-             * At
-             * @default null
-             */
-            at: string | null;
-            /**
-             * Version
-             * @default null
-             */
-            version: number | null;
+            /** @description When it was brought back; with an offset. Absent: not said. */
+            at?: string | null;
+            /** @description The number of the version. Absent: not said. */
+            version?: number | null;
         } & {
             [key: string]: unknown;
+        };
+        /** @description Origin, as it was typed: where that does not fit its schema, an object that holds anything. */
+        OriginDraft: components["schemas"]["Origin"] | {
+            [key: string]: unknown;
+        };
+        /**
+         * OwnAcid
+         * @description Acids, strong ions and buffers of an ingredient, per litre of its aqueous phase.
+         */
+        OwnAcid: {
+            /** @description Acetic acid [g/l]. Absent: as the row that it is like. */
+            acetic_g_l?: number;
+            /** @description How much of it is watery; the acids are of a litre of that [l/kg]. Absent: as the row that it is like. */
+            aqueous_l_per_kg?: number;
+            /** @description What other things buffer [mol/l/pH]. Absent: as the row that it is like. */
+            buffer_mol_l_ph?: number;
+            /** @description The pH at which they hold nothing [pH]. Absent: as the row that it is like. */
+            buffer_ph0?: number;
+            /** @description Carbonic acid [g/l]. Absent: as the row that it is like. */
+            carbonic_g_l?: number;
+            /** @description Citric acid [g/l]. Absent: as the row that it is like. */
+            citric_g_l?: number;
+            /** @description Lactic acid [g/l]. Absent: as the row that it is like. */
+            lactic_g_l?: number;
+            /** @description Malic acid [g/l]. Absent: as the row that it is like. */
+            malic_g_l?: number;
+            /** @description Phosphoric acid [g/l]. Absent: as the row that it is like. */
+            phosphoric_g_l?: number;
+            /** @description Cations of strong bases less anions of strong acids [eq/l]. Absent: as the row that it is like. */
+            strong_ions_eq_l?: number;
+            /** @description Tartaric acid [g/l]. Absent: as the row that it is like. */
+            tartaric_g_l?: number;
+        };
+        /**
+         * OwnFish
+         * @description A fish: what its flesh is made of, what comes off it, what it is flagged for.
+         */
+        OwnFish: {
+            /** @description What of a piece with bones is flesh [1]. Absent: as the fish that it is like. */
+            bone_factor?: number;
+            /** @description Where the name may mean several fish, their ids. Absent: as the fish that it is like. */
+            candidates?: string[];
+            /**
+             * @description How sure that is: high, medium or low.
+             * @default M
+             * @enum {unknown}
+             */
+            confidence: "H" | "M" | "L";
+            /** @description Whether it falls apart easily. Absent: as the fish that it is like. */
+            delicate?: boolean;
+            /** @description Fat in 100 g flesh [g/100 g]. Absent: as the fish that it is like. */
+            fat?: number;
+            /**
+             * @description How fat it is. Absent: as the fish that it is like.
+             * @enum {unknown}
+             */
+            fat_class?: "fatty" | "lean" | "medium";
+            /**
+             * @description How firm its flesh is. Absent: as the fish that it is like.
+             * @enum {unknown}
+             */
+            firmness?: "firm" | "medium" | "soft";
+            /** @description What cautions go by: histamine, parasites, spines and others; they are only added to. Absent: as the fish that it is like. */
+            flags?: string[];
+            /** @description What formulas call it: kebab-case. Absent: the row is not used. */
+            id: string;
+            /** @description Its scientific name. Absent: as the fish that it is like. */
+            latin?: string;
+            /** @description The id of the fish that it starts from: cautions and times hang on that. Absent: its own id where that exists; else the row is not used. */
+            like?: string;
+            /**
+             * @description The class of published advice on mercury. Absent: as the fish that it is like.
+             * @enum {unknown}
+             */
+            mercury?: "avoid" | "best" | "good";
+            /** @description What it is called on the screen and on paper. Absent: as the fish that it is like. */
+            name?: string;
+            /** @description Sodium in 100 g flesh [mg]. Absent: as the fish that it is like. */
+            native_sodium_mg?: number;
+            /** @description Words about it; nothing reads them. Absent: no note. */
+            note?: string;
+            /** @description Words about it; nothing reads them. Absent: no notes. */
+            notes?: string;
+            /** @description Protein in 100 g flesh [g/100 g]. Absent: as the fish that it is like. */
+            protein?: number;
+            /**
+             * @description What its body is like. Absent: as the fish that it is like.
+             * @enum {unknown}
+             */
+            shape?: "flat" | "round" | "slender";
+            /** @description On whose word it stands. Absent: the kitchen's own. */
+            source?: string;
+            /** @description Methods of cooking that suit it. Absent: as the fish that it is like. */
+            suits?: string[];
+            /** @description Other words that it is found by. Absent: as the fish that it is like. */
+            synonyms?: string[];
+            /** @description Water in 100 g flesh [g/100 g]. Absent: as the fish that it is like. */
+            water?: number;
+            /** @description What of a gutted one is [1]. Absent: as the fish that it is like. */
+            yield_gutted?: number;
+            /** @description What of a whole one is fillet without skin [1]. Absent: as the fish that it is like. */
+            yield_whole?: number;
+        };
+        /**
+         * OwnIngredient
+         * @description An ingredient as a vector: grams per 100 g of each thing it holds, and how it is measured in a kitchen. `takes_water` is the water that a gram of a flour takes up [g]; `goes_in` with what it goes into fat.
+         */
+        OwnIngredient: {
+            /** @description What makes it sour. Absent: as the row that it is like. */
+            acid?: components["schemas"]["OwnAcid"];
+            /** @description Ethanol in 100 g: by mass and not by volume [g/100 g]. Absent: as the row that it is like. */
+            alcohol?: number;
+            /** @description What allergens it brings (`./jar list allergens`). Absent: as the row that it is like; of none what its name tells. */
+            allergens?: string[];
+            /**
+             * @description How easily it burns on a face. Absent: as the row that it is like.
+             * @enum {unknown}
+             */
+            burn?: "high" | "low" | "medium" | "none";
+            /** @description What a clove weighs [g]. Absent: as the row that it is like. */
+            clove_g?: number;
+            /**
+             * @description How sure that is: high, medium or low.
+             * @default M
+             * @enum {unknown}
+             */
+            confidence: "H" | "M" | "L";
+            /** @description What a millilitre weighs, as it is spooned [g/ml]. Absent: as the row that it is like. */
+            density_g_ml?: number;
+            /** @description How it follows the fish: 1 in step with it [1]. Absent: as the row that it is like. */
+            exponent?: number;
+            /** @description Fat in 100 g [g/100 g]. Absent: as the row that it is like. */
+            fat?: number;
+            /** @description What rules go by: hot, citrus, raw-egg, honey, pork, nitrite and others; they are only added to. Absent: as the row that it is like. */
+            flags?: string[];
+            /** @description Fructose in 100 g [g/100 g]. Absent: as the row that it is like. */
+            fructose?: number;
+            /** @description Glucose in 100 g [g/100 g]. Absent: as the row that it is like. */
+            glucose?: number;
+            /**
+             * @description With what it goes into the fat. Absent: as the row that it is like.
+             * @enum {unknown}
+             */
+            goes_in?: "" | "garlic" | "leaves" | "powders" | "roots" | "sugar";
+            /**
+             * @description What sort of thing it is. Absent: as the row that it is like.
+             * @enum {unknown}
+             */
+            group?: "aromatic" | "dairy" | "egg" | "fat" | "flour" | "leavening" | "liquid" | "salt" | "salty" | "sour" | "sweet";
+            /** @description What formulas call it: kebab-case. Absent: the row is not used. */
+            id: string;
+            /** @description Lactose in 100 g [g/100 g]. Absent: as the row that it is like. */
+            lactose?: number;
+            /** @description The id of the row that it starts from: all that is not said here is as there. Absent: its own id where that exists; else it must say what it holds. */
+            like?: string;
+            /** @description Maltose in 100 g [g/100 g]. Absent: as the row that it is like. */
+            maltose?: number;
+            /** @description What it is called on the screen and on paper. Absent: the name of the row that it is like; else its id. */
+            name?: string;
+            /** @description Words about it; nothing reads them. Absent: no note. */
+            note?: string;
+            /** @description Words about it; nothing reads them. Absent: no notes. */
+            notes?: string;
+            /** @description Sodium in 100 g that is none of its salt [mg]. Absent: as the row that it is like. */
+            other_sodium_mg?: number;
+            /**
+             * @description How fine it is. Absent: as the row that it is like.
+             * @enum {unknown}
+             */
+            particle?: "coarse" | "fine" | "flake" | "leaf" | "none" | "paste";
+            /**
+             * @description What it is in a jar. Absent: as the row that it is like.
+             * @enum {unknown}
+             */
+            phase?: "aqueous" | "oil" | "solid";
+            /** @description What a piece weighs [g]. Absent: as the row that it is like. */
+            piece_g?: number;
+            /** @description What a pinch weighs [g]. Absent: as the row that it is like. */
+            pinch_g?: number;
+            /** @description Protein in 100 g [g/100 g]. Absent: as the row that it is like. */
+            protein?: number;
+            /** @description Sodium chloride in 100 g [g/100 g]. Absent: as the row that it is like. */
+            salt?: number;
+            /** @description What a slice weighs [g]. Absent: as the row that it is like. */
+            slice_g?: number;
+            /** @description Where a fat begins to smoke [degC]. Absent: as the row that it is like. */
+            smoke_c?: number;
+            /** @description Whether it counts as sour beside oil. Absent: as the row that it is like. */
+            sour?: boolean;
+            /** @description On whose word it stands. Absent: the kitchen's own. */
+            source?: string;
+            /** @description What a sprig weighs [g]. Absent: as the row that it is like. */
+            sprig_g?: number;
+            /** @description Starch in 100 g [g/100 g]. Absent: as the row that it is like. */
+            starch?: number;
+            /** @description Sucrose in 100 g [g/100 g]. Absent: as the row that it is like. */
+            sucrose?: number;
+            /** @description Other words that it is found by. Absent: as the row that it is like. */
+            synonyms?: string[];
+            /** @description The water that a gram of flour takes up [g]. Absent: as the row that it is like. */
+            takes_water?: number;
+            /** @description Water in 100 g [g/100 g]. Absent: as the row that it is like, less what it is said to hold more of. */
+            water?: number;
         };
         /**
          * OwnJarOut
@@ -5688,16 +5793,27 @@ export interface components {
         OwnJarOut: {
             /** Id */
             id: number;
-            /** Jar */
-            jar: {
-                [key: string]: unknown;
-            };
+            jar: components["schemas"]["JarDraft"];
             /** Kind */
             kind: string | null;
             /** Name */
             name: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * OwnScale
+         * @description A scale of the kitchen: its step and the most that it bears [g].
+         */
+        OwnScale: {
+            /** @description The most that it bears [g]. Absent: it is not used. */
+            max_g: number;
+            /** @description Its step [g]. Absent: it is not used. */
+            step_g: number;
+        };
+        /** @description OwnScale, as it was typed: where that does not fit its schema, an object that holds anything. */
+        OwnScaleDraft: components["schemas"]["OwnScale"] | {
+            [key: string]: unknown;
         };
         /**
          * PaceIn
@@ -5712,8 +5828,8 @@ export interface components {
          * @description The pan that the pieces lie in.
          */
         Pan: {
-            /** @default null */
-            diameter: components["schemas"]["Length"] | null;
+            /** @description How wide it is. From 80 to 1200 mm. Absent: the batches of a pan are not reckoned. */
+            diameter?: components["schemas"]["Length"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -5736,6 +5852,85 @@ export interface components {
             instruments: components["schemas"]["InstrumentOut"][];
             /** Things */
             things: components["schemas"]["ThingOut"][];
+        };
+        /**
+         * Pantry
+         * @description A kitchen's own rows over the shipped pantry. A row with anything wrong in it is told and not used, nor is the shipped row that it was to stand for.
+         */
+        Pantry: {
+            /** @description What prices are in: three letters of ISO 4217. Absent: not said. */
+            currency?: string;
+            /**
+             * @description Fish of the kitchen's own, and rows that stand for shipped ones of the same id.
+             * @default []
+             */
+            fish: components["schemas"]["OwnFish"][];
+            /**
+             * @description Says what this document is.
+             * @constant
+             */
+            format: "jar-table/pantry";
+            /**
+             * @description The version of the format it is written in; see the policy in docs/format.
+             * @default 1
+             */
+            format_version: number;
+            /**
+             * @description What the kitchen always does.
+             * @default []
+             */
+            house_rules: components["schemas"]["PantryHouseRule"][];
+            /**
+             * @description Ingredients of the kitchen's own, and rows that stand for shipped ones of the same id.
+             * @default []
+             */
+            ingredients: components["schemas"]["OwnIngredient"][];
+            /** @description Words about it; nothing reads them. Absent: no notes. */
+            notes?: string;
+            /**
+             * @description What things cost.
+             * @default []
+             */
+            prices: components["schemas"]["Price"][];
+            /** @description The step in which it likes to weigh [g]. Absent: the step of the scale. */
+            rounding_g?: number;
+            /** @description The kitchen's scales. Absent: the shipped ones. */
+            scales?: components["schemas"]["OwnScale"][];
+            /** @description What it is called; nothing reads it. Absent: no name. */
+            title?: string;
+        };
+        /** @description Pantry, as it was typed: where that does not fit its schema, an object that holds anything. */
+        PantryDraft: components["schemas"]["Pantry"] | {
+            [key: string]: unknown;
+        };
+        /**
+         * HouseRule
+         * @description One rule: its words, and what can be held against a formula where it says that. `target` is a key of a target (or portion_g, core_c) with its bounds, for some fish or diners; `question` and `option` are a school.
+         */
+        PantryHouseRule: {
+            /**
+             * @description For which fish or diners.
+             * @default all
+             * @enum {unknown}
+             */
+            applies: "all" | "lean" | "oily" | "children";
+            /** @description What formulas call it. Absent: it is not used. */
+            id: string;
+            /** @description The most. Absent: no most. */
+            max?: number;
+            /** @description The least. Absent: no least. */
+            min?: number;
+            /** @description How. Absent: not said. */
+            option?: string;
+            /** @description Which question between schools it settles. Absent: none. */
+            question?: string;
+            /**
+             * @description What it bounds (`./jar list targets`), or portion_g, or core_c. Absent: words alone.
+             * @enum {unknown}
+             */
+            target?: "mass_g" | "volume_ml" | "sodium_mg" | "salt_pct" | "salt_pct_of_fish" | "sugar_pct" | "acid_pct_citric" | "acid_pct_acetic" | "acid_meq_per_kg_fish" | "ph" | "oil_to_acid_volume" | "alcohol_pct_volume" | "water_pct" | "oil_pct" | "starch_pct" | "aromatics_pct" | "cost" | "coverage_g_per_100cm2" | "hydration_pct" | "set_out_g" | "pick_up_g" | "discard_g" | "window.earliest_min" | "window.best_from_min" | "window.best_to_min" | "window.latest_min" | "window.best_min" | "plate.salt_g" | "plate.added_salt_g" | "plate.salt_pct_of_edible" | "plate.added_pct_of_edible" | "plate.salt_g_per_serving" | "plate.sodium_mg_per_serving" | "portion_g" | "core_c";
+            /** @description In words. Absent: it is not used. */
+            text: string;
         };
         /** PantryOut */
         PantryOut: {
@@ -5798,16 +5993,13 @@ export interface components {
          */
         Percent: {
             /**
-             * Unit
+             * @description Its unit.
              * @default %
              * @constant
              */
             unit: "%";
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description The share [%]. Absent: no share. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -5818,35 +6010,20 @@ export interface components {
          */
         Person: {
             /**
-             * Away
-             * @default null
+             * @description When somebody is not at hand meanwhile.
+             * @default []
              */
             away: components["schemas"]["Away"][] | null;
-            /**
-             * Can
-             * @default null
-             */
-            can: string[] | null;
-            /**
-             * From
-             * @default null
-             */
-            from: string | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Name
-             * @default null
-             */
-            name: string | null;
-            /**
-             * To
-             * @default null
-             */
-            to: string | null;
+            /** @description What somebody can do: `do` of steps of the plan. Absent: everything. */
+            can?: string[] | null;
+            /** @description From when on somebody is there: a time of the day, or a whole local one. Absent: always. */
+            from?: string | null;
+            /** @description What the plan calls this pair of hands. Absent: numbered. */
+            id?: string | null;
+            /** @description Who it is. Absent: the id. */
+            name?: string | null;
+            /** @description Until when. Absent: always. */
+            to?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -5912,16 +6089,10 @@ export interface components {
          * @description A step of the plan that a cook has put somewhere: it begins then, and the rest follows.
          */
         Pin: {
-            /**
-             * At
-             * @default null
-             */
-            at: string | null;
-            /**
-             * Step
-             * @default null
-             */
-            step: string | null;
+            /** @description The local time at which it begins. Absent: it holds nothing. */
+            at?: string | null;
+            /** @description Which step of the plan: its id. Absent: it holds nothing. */
+            step?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -6049,41 +6220,23 @@ export interface components {
          *     `par` is held raw-ready from one time to another and fired by ticket.
          */
         Plate: {
+            /** @description The local time at which it is served. Absent: a wave. */
+            at?: string | null;
+            /** @description How many covers leave in one go. Absent: all. */
+            at_most?: number | null;
+            /** @description The local time from which on a wave is served. Absent: not a wave. */
+            from?: string | null;
+            /** @description What courses call it. Absent: no course is served at it. */
+            id?: string | null;
+            /** @description What it is called on the screen. Absent: its id. */
+            name?: string | null;
             /**
-             * At
-             * @default null
-             */
-            at: string | null;
-            /**
-             * At Most
-             * @default null
-             */
-            at_most: number | null;
-            /**
-             * From
-             * @default null
-             */
-            from: string | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Name
-             * @default null
-             */
-            name: string | null;
-            /**
-             * Par
-             * @default null
+             * @description Whether it is held raw-ready and fired by ticket.
+             * @default false
              */
             par: boolean | null;
-            /**
-             * To
-             * @default null
-             */
-            to: string | null;
+            /** @description The local time until which it is. Absent: not a wave. */
+            to?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -6136,6 +6289,84 @@ export interface components {
             where?: string | null;
         };
         /**
+         * Price
+         * @description A price for so much (`per` of a `unit`), what of that can be used [1], when it was so, and of a fish on which basis it is weighed.
+         */
+        Price: {
+            /** @description The day on which it was so: ISO 8601. Absent: not said. */
+            at?: string;
+            /**
+             * @description How a fish is weighed.
+             * @default fillet
+             * @enum {unknown}
+             */
+            basis: "whole" | "gutted" | "fillet";
+            /** @description Of which fish: its id. Absent: it is of an ingredient. */
+            fish?: string;
+            /** @description Of which ingredient: its id. Absent: it is of a fish. */
+            ingredient?: string;
+            /** @description For how much of it. Absent: it is not used. */
+            per: components["schemas"]["PriceFor"];
+            /** @description How much. Absent: it is not used. */
+            price: number;
+            /**
+             * @description What of that can be used [%].
+             * @default 100
+             */
+            usable_pct: number;
+        };
+        /**
+         * PriceFor
+         * @description A price for so much (`per` of a `unit`), what of that can be used [1], when it was so, and of a fish on which basis it is weighed.
+         */
+        PriceFor: {
+            /**
+             * @description Its unit. Absent: it is not used.
+             * @enum {unknown}
+             */
+            unit: "g" | "kg" | "oz" | "lb" | "ml" | "l" | "piece";
+            /** @description How much. Absent: it is not used. */
+            value: number;
+        };
+        /**
+         * PriceIn
+         * @description What an ingredient or a fish costs; without a price it has none any more.
+         */
+        PriceIn: {
+            /**
+             * At
+             * @default null
+             */
+            at: string | null;
+            /**
+             * Basis
+             * @default null
+             */
+            basis: string | null;
+            /**
+             * Fish
+             * @default null
+             */
+            fish: string | null;
+            /**
+             * Ingredient
+             * @default null
+             */
+            ingredient: string | null;
+            /** @default null */
+            per: components["schemas"]["ForIn"] | null;
+            /**
+             * Price
+             * @default null
+             */
+            price: number | null;
+            /**
+             * Usable Pct
+             * @default null
+             */
+            usable_pct: number | null;
+        };
+        /**
          * PriceOut
          * @description What a thing costs: `price` for `per` of a `unit`, the share of it that can be used [%], the day it was so; of a
          *     fish on which basis it is weighed.
@@ -6162,6 +6393,19 @@ export interface components {
             usable_pct: number;
         };
         /**
+         * PricesIn
+         * @description Prices to be kept, in the kitchen's currency; the core says of each what it has to be.
+         */
+        PricesIn: {
+            /**
+             * Currency
+             * @default null
+             */
+            currency: string | null;
+            /** Prices */
+            prices: components["schemas"]["PriceIn"][];
+        };
+        /**
          * PricesOut
          * @description All prices of a kitchen, in its currency.
          */
@@ -6173,9 +6417,12 @@ export interface components {
         };
         /**
          * ProblemOut
-         * @description RFC 9457, with the places in the document; `request` is what finds it in the log.
+         * @description RFC 9457. Programs go by `code`, which stays what it is (`type` is made of it); people read the rest. `errors`
+         *     are the places, `request` finds it in the log.
          */
         ProblemOut: {
+            /** Code */
+            code: string;
             /** Detail */
             detail: string;
             /**
@@ -6604,9 +6851,7 @@ export interface components {
          */
         RowsOut: {
             /** Document */
-            document: {
-                [key: string]: unknown;
-            } | null;
+            document: components["schemas"]["PantryDraft"] | null;
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
         };
@@ -6617,68 +6862,40 @@ export interface components {
          *     In a `rehearsal` simulated readings open gates of safety; else they never do.
          */
         Run: {
+            /** @description When it was begun. Absent: not known. */
+            began_at?: string | null;
+            /** @description When somebody ended it. Absent: it goes on. */
+            ended_at?: string | null;
             /**
-             * Began At
-             * @default null
-             */
-            began_at: string | null;
-            /**
-             * Ended At
-             * @default null
-             */
-            ended_at: string | null;
-            /**
-             * Events
-             * @default null
+             * @description Everything that happened, the earliest first; only ever added to.
+             * @default []
              */
             events: components["schemas"]["RunEvent"][] | null;
             /**
-             * Format
-             * @default jar-table/run
+             * @description Says what this document is.
              * @constant
              */
             format: "jar-table/run";
             /**
-             * Format Version
+             * @description The version of the format it is written in; see the policy in docs/format.
              * @default 1
              */
             format_version: number;
+            /** @description Words about it; nothing reads them. Absent: no notes. */
+            notes?: string | null;
+            /** @description The plan as it was last. Absent: the one that it began with. */
+            plan?: components["schemas"]["Plan"] | null;
+            /** @description The plan that it began with: a jar-table/plan document. Absent: not known. */
+            planned?: components["schemas"]["Plan"] | null;
             /**
-             * Notes
-             * @default null
-             */
-            notes: string | null;
-            /**
-             * Plan
-             * @default null
-             */
-            plan: {
-                [key: string]: unknown;
-            } | null;
-            /**
-             * Planned
-             * @default null
-             */
-            planned: {
-                [key: string]: unknown;
-            } | null;
-            /**
-             * Rehearsal
-             * @default null
+             * @description Whether simulated readings open gates of safety in it.
+             * @default false
              */
             rehearsal: boolean | null;
-            /**
-             * Service
-             * @default null
-             */
-            service: {
-                [key: string]: unknown;
-            } | null;
-            /**
-             * Title
-             * @default null
-             */
-            title: string | null;
+            /** @description The service as it was begun: a jar-table/service document. Absent: not known. */
+            service?: components["schemas"]["Service"] | null;
+            /** @description What the service was called. Absent: no name. */
+            title?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -6696,162 +6913,112 @@ export interface components {
          *     `instrument` is what was read off, `received_at` when it was kept, `signed` by whom.
          */
         RunEvent: {
+            /** @description Why it was gone on without it, or what was done where a limit was missed. Absent: it was not. */
+            accepted?: string | null;
+            /** @description When it happened by the clock of the tablet; with an offset. Absent: it is refused. */
+            at?: string | null;
+            /** @description Who did it, by the plan's name. Absent: not said. */
+            by?: string | null;
+            /** @description Which of the offered mends it is. Absent: none. */
+            choice?: string | null;
+            /** @description Of which course. Absent: of none. */
+            course?: string | null;
+            /** @description How many covers it is said of. Absent: not said. */
+            covers?: number | null;
             /**
-             * Accepted
-             * @default null
+             * @description What sort of event it is. Absent: it is refused.
+             * @example started
+             * @example done
+             * @example skipped
+             * @example not_yet
+             * @example passed
+             * @example weighed
+             * @example corrected
+             * @example logged
+             * @example acted
+             * @example photographed
+             * @example void
+             * @example happened
+             * @example ended
              */
-            accepted: string | null;
+            do?: string | null;
+            /** @description Which other event it takes back, or says more of. Absent: none. */
+            event?: string | null;
+            /** @description Of which gate of that step. Absent: of none. */
+            gate?: string | null;
+            /** @description Whether what is looked at is as it has to be. Absent: it was read off. */
+            held?: boolean | null;
+            /** @description Its own name, made where it happened (a UUID): sent twice it is the same event. Absent: it is refused. */
+            id?: string | null;
+            /** @description What was read off. Absent: nothing. */
+            instrument?: string | null;
+            /** @description Of which jar. Absent: of none. */
+            jar?: string | null;
+            /** @description Which line of a jar was weighed. Absent: none. */
+            line?: string | null;
+            /** @description How much it was to be [g]. Absent: not said. */
+            meant?: number | null;
+            /** @description How long fish was warmer than thought [min]. Absent: not said. */
+            minutes?: number | null;
+            /** @description Words about it; of which thing a line of the record is. Absent: none. */
+            note?: string | null;
             /**
-             * At
-             * @default null
-             */
-            at: string | null;
-            /**
-             * By
-             * @default null
-             */
-            by: string | null;
-            /**
-             * Choice
-             * @default null
-             */
-            choice: string | null;
-            /**
-             * Course
-             * @default null
-             */
-            course: string | null;
-            /**
-             * Covers
-             * @default null
-             */
-            covers: number | null;
-            /**
-             * Do
-             * @default null
-             */
-            do: string | null;
-            /**
-             * Event
-             * @default null
-             */
-            event: string | null;
-            /**
-             * Gate
-             * @default null
-             */
-            gate: string | null;
-            /**
-             * Held
-             * @default null
-             */
-            held: boolean | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Instrument
-             * @default null
-             */
-            instrument: string | null;
-            /**
-             * Jar
-             * @default null
-             */
-            jar: string | null;
-            /**
-             * Line
-             * @default null
-             */
-            line: string | null;
-            /**
-             * Meant
-             * @default null
-             */
-            meant: number | null;
-            /**
-             * Minutes
-             * @default null
-             */
-            minutes: number | null;
-            /**
-             * Note
-             * @default null
-             */
-            note: string | null;
-            /**
-             * Offset Ms
-             * @default null
+             * @description What that clock was behind the server's [ms].
+             * @default 0
              */
             offset_ms: number | null;
+            /** @description What it changes of a formula: RFC 6902. Absent: nothing. */
+            patch?: components["schemas"]["RunOperation"][] | null;
+            /** @description The name of a photo that is kept beside the run (a UUID). Absent: none. */
+            photo?: string | null;
+            /** @description How many pieces it is said of. Absent: not said. */
+            pieces?: number | null;
+            /** @description When it was kept. Absent: it was not sent. */
+            received_at?: string | null;
+            /** @description The initials of whoever was signed in. Absent: nobody. */
+            signed?: string | null;
             /**
-             * Patch
-             * @default null
+             * @description Where it comes from: pressed, typed, read off an instrument, or simulated. Absent: pressed.
+             * @example pressed
+             * @example planned
+             * @example typed
+             * @example scale
+             * @example probe
+             * @example simulated
              */
-            patch: components["schemas"]["Operation"][] | null;
+            source?: string | null;
+            /** @description Of which step it is said. Absent: of none. */
+            step?: string | null;
+            /** @description The unit of `value`: degC, g. Absent: the unit of what it is read for. */
+            unit?: string | null;
+            /** @description Until when a step is put off; with an offset. Absent: it is not. */
+            until?: string | null;
+            /** @description What was read or weighed, in `unit`. Absent: nothing. */
+            value?: number | null;
             /**
-             * Photo
-             * @default null
-             */
-            photo: string | null;
-            /**
-             * Pieces
-             * @default null
-             */
-            pieces: number | null;
-            /**
-             * Received At
-             * @default null
-             */
-            received_at: string | null;
-            /**
-             * Signed
-             * @default null
-             */
-            signed: string | null;
-            /**
-             * Source
-             * @default null
-             */
-            source: string | null;
-            /**
-             * Step
-             * @default null
-             */
-            step: string | null;
-            /**
-             * Unit
-             * @default null
-             */
-            unit: string | null;
-            /**
-             * Until
-             * @default null
-             */
-            until: string | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
-            /**
-             * Version
+             * @description The version of events that it is written in.
              * @default 1
              */
             version: number;
             /**
-             * What
-             * @default null
+             * @description What else happened, or which line of the temperature record it is. Absent: nothing.
+             * @example dropped
+             * @example burnt
+             * @example short
+             * @example warmer
+             * @example forgotten
+             * @example covers
+             * @example off
+             * @example other
              */
-            what: string | null;
-            /**
-             * Why
-             * @default null
-             */
-            why: string | null;
+            what?: string | null;
+            /** @description Why a step was left out. Absent: not said. */
+            why?: string | null;
         } & {
+            [key: string]: unknown;
+        };
+        /** @description RunEvent, as it was typed: where that does not fit its schema, an object that holds anything. */
+        RunEventDraft: components["schemas"]["RunEvent"] | {
             [key: string]: unknown;
         };
         /**
@@ -6883,6 +7050,20 @@ export interface components {
             more: boolean;
         };
         /**
+         * Operation
+         * @description One operation of an RFC 6902 patch; `value` may be anything that a document may hold.
+         */
+        RunOperation: {
+            /** @description What is done: one of RFC 6902. */
+            op: string;
+            /** @description Where: a JSON Pointer. */
+            path: string;
+            /** @description What is put there. */
+            value?: unknown;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * RunOut
          * @description A run opened, with the plan that it began with, what can be entered into the temperature record beside it,
          *     and at which paces it can be played.
@@ -6893,15 +7074,11 @@ export interface components {
             /** Changed */
             changed: string[];
             /** Document */
-            document: {
-                [key: string]: unknown;
-            } | null;
+            document: components["schemas"]["ServiceDraft"] | null;
             /** Ended At */
             ended_at: string | null;
             /** Events */
-            events: {
-                [key: string]: unknown;
-            }[];
+            events: components["schemas"]["RunEventDraft"][];
             /** Id */
             id: number;
             /** Last */
@@ -6967,6 +7144,14 @@ export interface components {
             step_g: number;
         };
         /**
+         * ScalesIn
+         * @description The kitchen's scales; the core says of each what it has to be.
+         */
+        ScalesIn: {
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
+        };
+        /**
          * ScalesOut
          * @description The scales that are weighed on: the kitchen's own, or the usual ones where it has none.
          */
@@ -6993,6 +7178,8 @@ export interface components {
          * @description 401 that says whether the password was right and the code of the second factor is wanted.
          */
         SecondFactorProblem: {
+            /** Code */
+            code: string;
             /** Detail */
             detail: string;
             /**
@@ -7022,11 +7209,17 @@ export interface components {
          * @description The second, hotter fry.
          */
         SecondFry: {
-            /** @default null */
-            medium_temperature: components["schemas"]["Temperature"] | null;
-            /** @default null */
-            rest: components["schemas"]["Time"] | null;
-            /** @default null */
+            /** @description How hot the oil is the second time. From 40 to 600 degC. Absent: as the first time. */
+            medium_temperature?: components["schemas"]["Temperature"] | null;
+            /** @description How long it rests before. From 0 to 600 min. Absent: no rest is planned. */
+            rest?: components["schemas"]["Time"] | null;
+            /**
+             * @description How long. From 0 to 60 min.
+             * @default {
+             *       "unit": "min",
+             *       "value": 1
+             *     }
+             */
             time: components["schemas"]["Time"] | null;
         } & {
             [key: string]: unknown;
@@ -7039,15 +7232,11 @@ export interface components {
             /** Changed */
             changed: string[];
             /** Document */
-            document: {
-                [key: string]: unknown;
-            } | null;
+            document: components["schemas"]["ServiceDraft"] | null;
             /** Ended At */
             ended_at: string | null;
             /** Events */
-            events: {
-                [key: string]: unknown;
-            }[];
+            events: components["schemas"]["RunEventDraft"][];
             /** Last */
             last: number;
             /** Now Ms */
@@ -7096,64 +7285,52 @@ export interface components {
          */
         Service: {
             /**
-             * Batches
-             * @default null
+             * @description Jars that were made ahead.
+             * @default []
              */
             batches: components["schemas"]["BatchOfJar"][] | null;
+            /** @description The local time since which work is under way: what a plan of before has before now has happened. Absent: it has not begun. */
+            began?: string | null;
             /**
-             * Began
-             * @default null
-             */
-            began: string | null;
-            /**
-             * Courses
-             * @default null
+             * @description What is cooked, for how many.
+             * @default []
              */
             courses: components["schemas"]["Course"][] | null;
             /**
-             * Format
-             * @default jar-table/service
+             * @description Says what this document is.
              * @constant
              */
             format: "jar-table/service";
             /**
-             * Format Version
+             * @description The version of the format it is written in; see the policy in docs/format.
              * @default 1
              */
             format_version: number;
-            /** @default null */
-            kitchen: components["schemas"]["ServiceKitchen"] | null;
+            /** @description Who and what is there for it. Absent: nobody and nothing is there. */
+            kitchen?: components["schemas"]["ServiceKitchen"] | null;
+            /** @description The local time before which nothing is begun. Absent: a few days before the plates. */
+            not_before?: string | null;
+            /** @description Words for whoever cooks it; nothing reads them. Absent: no notes. */
+            notes?: string | null;
             /**
-             * Not Before
-             * @default null
-             */
-            not_before: string | null;
-            /**
-             * Notes
-             * @default null
-             */
-            notes: string | null;
-            /**
-             * Pins
-             * @default null
+             * @description Steps that a cook has put at a time.
+             * @default []
              */
             pins: components["schemas"]["Pin"][] | null;
+            /** @description When something is served. Absent: nothing is planned. */
+            plates?: components["schemas"]["Plate"][] | null;
             /**
-             * Plates
-             * @default null
-             */
-            plates: components["schemas"]["Plate"][] | null;
-            /**
-             * Timezone
-             * @default null
+             * @description The zone that all its times are local in, by its name in the tz database.
+             * @default UTC
              */
             timezone: string | null;
-            /**
-             * Title
-             * @default null
-             */
-            title: string | null;
+            /** @description What the service is called. Absent: no name. */
+            title?: string | null;
         } & {
+            [key: string]: unknown;
+        };
+        /** @description Service, as it was typed: where that does not fit its schema, an object that holds anything. */
+        ServiceDraft: components["schemas"]["Service"] | {
             [key: string]: unknown;
         };
         /**
@@ -7182,28 +7359,22 @@ export interface components {
          */
         ServiceKitchen: {
             /**
-             * Pans
-             * @default null
+             * @description The pans.
+             * @default []
              */
             pans: components["schemas"]["KitchenPan"][] | null;
+            /** @description The pairs of hands that are there. Absent: nobody is there, and nothing is planned. */
+            people?: components["schemas"]["Person"][] | null;
+            /** @description The scales. Absent: the shipped ones. */
+            scales?: components["schemas"]["KitchenScale"][] | null;
             /**
-             * People
-             * @default null
-             */
-            people: components["schemas"]["Person"][] | null;
-            /**
-             * Scales
-             * @default null
-             */
-            scales: components["schemas"]["KitchenScale"][] | null;
-            /**
-             * Stations
-             * @default null
+             * @description What there is to cook on and in.
+             * @default []
              */
             stations: components["schemas"]["Station"][] | null;
             /**
-             * Trays
-             * @default null
+             * @description What its trays are called; each zone has its own.
+             * @default []
              */
             trays: string[] | null;
         } & {
@@ -7228,10 +7399,7 @@ export interface components {
         ServiceOut: {
             /** Changed */
             changed: string[];
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
+            document: components["schemas"]["ServiceDraft"];
             /** Id */
             id: number;
             plan: components["schemas"]["Plan"];
@@ -7315,16 +7483,25 @@ export interface components {
         ShelfJarOut: {
             /** Id */
             id: string;
-            /** Jar */
-            jar: {
-                [key: string]: unknown;
-            };
+            jar: components["schemas"]["JarDraft"];
             /** Kind */
             kind: string;
             /** Name */
             name: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * ShelveIn
+         * @description A jar to be kept, and why.
+         */
+        ShelveIn: {
+            jar: components["schemas"]["JarDraft"];
+            /**
+             * Reason
+             * @default null
+             */
+            reason: string | null;
         };
         /**
          * Side
@@ -7336,50 +7513,38 @@ export interface components {
          */
         Side: {
             /**
-             * Allergens
-             * @default null
+             * @description What allergens it brings (`./jar list allergens`).
+             * @default []
              */
             allergens: string[] | null;
             /**
-             * Before Plate
-             * @default null
+             * @description How long at least before the plate it is done [min]. From 0 to 2880 min.
+             * @default 0
              */
             before_plate: number | null;
             /**
-             * Hands
-             * @default null
+             * @description How many pairs of hands it takes; none for what bakes by itself. From 0 to 12.
+             * @default 1
              */
             hands: number | null;
+            /** @description What it is called by other parts of the document. Absent: it has no name. */
+            id?: string | null;
             /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Lines
-             * @default null
+             * @description What is in it; salt and allergens come from it.
+             * @default []
              */
             lines: components["schemas"]["Line"][] | null;
+            /** @description How long it takes [min]. From 0 to 2880 min. Absent: it takes no time. */
+            minutes?: number | null;
+            /** @description What it is called on the screen and on paper. Absent: its id. */
+            name?: string | null;
+            /** @description The salt in one serving of it [g]. From 0 to 50 g. Absent: what its lines bring; without them it is unstated. */
+            salt_g_per_serving?: number | null;
             /**
-             * Minutes
-             * @default null
+             * @description The kinds of station that it takes (`./jar list stations`).
+             * @default []
              */
-            minutes: number | null;
-            /**
-             * Name
-             * @default null
-             */
-            name: string | null;
-            /**
-             * Salt G Per Serving
-             * @default null
-             */
-            salt_g_per_serving: number | null;
-            /**
-             * Uses
-             * @default null
-             */
-            uses: string[] | null;
+            uses: ("burner" | "oven" | "fryer" | "grill" | "top_grill" | "steamer" | "chiller" | "board")[] | null;
         } & {
             [key: string]: unknown;
         };
@@ -7422,15 +7587,15 @@ export interface components {
          */
         Slashes: {
             /**
-             * Depth
-             * @default null
+             * @description How deep they go.
+             * @default half
              */
             depth: ("shallow" | "half" | "bone") | null;
-            /** @default null */
-            length: components["schemas"]["Length"] | null;
+            /** @description How long one cut is. From 2 to 600 mm. Absent: the width of a piece. */
+            length?: components["schemas"]["Length"] | null;
             /**
-             * Per Side
-             * @default null
+             * @description How many cuts each side has. From 0 to 12.
+             * @default 0
              */
             per_side: number | null;
         } & {
@@ -7547,14 +7712,14 @@ export interface components {
             synonyms: string[];
         };
         /**
-         * StaleOut
-         * @description Somebody saved meanwhile: what both started from, both drafts, and the merge.
+         * StaleFormula
+         * @description What both started from, both drafts, and the merge.
          */
-        StaleOut: {
+        StaleFormula: {
             /** Base */
-            base?: {
-                [key: string]: unknown;
-            } | null;
+            base?: components["schemas"]["FormulaDraft"] | null;
+            /** Code */
+            code: string;
             /**
              * Conflicts
              * @default []
@@ -7568,9 +7733,7 @@ export interface components {
              */
             errors: components["schemas"]["ErrorOut"][];
             /** Merged */
-            merged?: {
-                [key: string]: unknown;
-            } | null;
+            merged?: components["schemas"]["FormulaDraft"] | null;
             /**
              * Request
              * @default
@@ -7581,17 +7744,54 @@ export interface components {
             /** Status */
             status: number;
             /** Theirs */
-            theirs?: {
-                [key: string]: unknown;
-            } | null;
+            theirs?: components["schemas"]["FormulaDraft"] | null;
             /** Title */
             title: string;
             /** Type */
             type: string;
             /** Yours */
-            yours?: {
-                [key: string]: unknown;
-            } | null;
+            yours?: components["schemas"]["FormulaDraft"] | null;
+        };
+        /**
+         * StaleService
+         * @description What both started from, both services, and the merge.
+         */
+        StaleService: {
+            /** Base */
+            base?: components["schemas"]["ServiceDraft"] | null;
+            /** Code */
+            code: string;
+            /**
+             * Conflicts
+             * @default []
+             */
+            conflicts: components["schemas"]["ConflictOut"][];
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["ErrorOut"][];
+            /** Merged */
+            merged?: components["schemas"]["ServiceDraft"] | null;
+            /**
+             * Request
+             * @default
+             */
+            request: string;
+            /** Revision */
+            revision: number;
+            /** Status */
+            status: number;
+            /** Theirs */
+            theirs?: components["schemas"]["ServiceDraft"] | null;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+            /** Yours */
+            yours?: components["schemas"]["ServiceDraft"] | null;
         };
         /**
          * StandIn
@@ -7625,35 +7825,20 @@ export interface components {
          */
         Station: {
             /**
-             * Held
-             * @default null
+             * @description What allergens it has held today.
+             * @default []
              */
             held: string[] | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Kind
-             * @default null
-             */
-            kind: string | null;
-            /**
-             * Litres
-             * @default null
-             */
-            litres: number | null;
-            /**
-             * Name
-             * @default null
-             */
-            name: string | null;
-            /**
-             * Watts
-             * @default null
-             */
-            watts: number | null;
+            /** @description What the plan calls it. Absent: numbered. */
+            id?: string | null;
+            /** @description What it is (`./jar list stations`). Absent: it is not used. */
+            kind?: ("burner" | "oven" | "fryer" | "grill" | "top_grill" | "steamer" | "chiller" | "board") | null;
+            /** @description The oil of a fryer [l]. Absent: what is usual. */
+            litres?: number | null;
+            /** @description What it is called on the screen. Absent: the id. */
+            name?: string | null;
+            /** @description What it gives [W]. Absent: what is usual for its kind. */
+            watts?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -7818,21 +8003,12 @@ export interface components {
          * @description A wish for a reading: a value, a least, a most, or both bounds, in the reading's own unit.
          */
         Target: {
-            /**
-             * Max
-             * @default null
-             */
-            max: number | null;
-            /**
-             * Min
-             * @default null
-             */
-            min: number | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description The most that it may be. Absent: no most. */
+            max?: number | null;
+            /** @description The least that it may be. Absent: no least. */
+            min?: number | null;
+            /** @description The reading that is wished for. Absent: bounds alone. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -7856,16 +8032,10 @@ export interface components {
          * @description A temperature.
          */
         Temperature: {
-            /**
-             * Unit
-             * @default null
-             */
-            unit: ("degC" | "degF") | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description Its unit. Absent: no temperature. */
+            unit?: ("degC" | "degF") | null;
+            /** @description How warm. Absent: no temperature. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -7915,16 +8085,10 @@ export interface components {
          * @description A duration.
          */
         Time: {
-            /**
-             * Unit
-             * @default null
-             */
-            unit: ("s" | "min" | "h" | "d") | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description Its unit. Absent: no time. */
+            unit?: ("s" | "min" | "h" | "d") | null;
+            /** @description How long. Absent: no time. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -7975,6 +8139,65 @@ export interface components {
         TokenIn: {
             /** Token */
             token: string;
+        };
+        /**
+         * TokenItem
+         * @description A token that opens: what a script may do with it (`role`), in which kitchen (null: all of one's own), when it was
+         *     last used, until when it opens.
+         */
+        TokenItem: {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * Handle
+             * Format: uuid
+             */
+            handle: string;
+            /** Kitchen */
+            kitchen: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Seen At */
+            seen_at: string | null;
+        };
+        /**
+         * TokenMade
+         * @description A token that was made, with its secret, which is told now and never again.
+         */
+        TokenMade: {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * Handle
+             * Format: uuid
+             */
+            handle: string;
+            /** Kitchen */
+            kitchen: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Secret */
+            secret: string;
+            /** Seen At */
+            seen_at: string | null;
         };
         /**
          * TrailEntry
@@ -8117,19 +8340,13 @@ export interface components {
          * @description Some of a course's covers that are cooked without something: an allergen, alcohol, pork.
          */
         Variant: {
+            /** @description How many of the covers it is. Absent: none. */
+            covers?: number | null;
+            /** @description What it is called. Absent: by what it is without. */
+            id?: string | null;
             /**
-             * Covers
-             * @default null
-             */
-            covers: number | null;
-            /**
-             * Id
-             * @default null
-             */
-            id: string | null;
-            /**
-             * Without
-             * @default null
+             * @description What they must not get: allergens, alcohol, pork (`./jar list allergens`).
+             * @default []
              */
             without: string[] | null;
         } & {
@@ -8188,7 +8405,7 @@ export interface components {
             /** After */
             after: number | null;
             /** Brought Back */
-            brought_back?: unknown;
+            brought_back?: components["schemas"]["OriginDraft"] | null;
             /**
              * Created At
              * Format: date-time
@@ -8211,29 +8428,34 @@ export interface components {
             standing: "ready" | "not_ready" | "not_to_be_cooked";
         };
         /**
+         * VersionNameIn
+         * @description What a version is called; an empty name takes its name away.
+         */
+        VersionNameIn: {
+            /** Name */
+            name: string;
+        };
+        /**
          * VersionOf
          * @description Of which of a kitchen's formulas something is a copy, and of which version; no number for a draft.
          */
         VersionOf: {
-            /**
-             * Formula
-             * @default null
-             */
-            formula: number | null;
-            /**
-             * Number
-             * @default null
-             */
-            number: number | null;
+            /** @description The number of the formula in the kitchen. Absent: none. */
+            formula?: number | null;
+            /** @description The number of its version. Absent: a draft. */
+            number?: number | null;
         } & {
             [key: string]: unknown;
         };
-        /** VersionOut */
+        /**
+         * VersionOut
+         * @description A version with its document, as it was written.
+         */
         VersionOut: {
             /** After */
             after: number | null;
             /** Brought Back */
-            brought_back?: unknown;
+            brought_back?: components["schemas"]["OriginDraft"] | null;
             /**
              * Created At
              * Format: date-time
@@ -8241,10 +8463,7 @@ export interface components {
             created_at: string;
             /** Created By */
             created_by: string;
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
+            document: components["schemas"]["FormulaDraft"];
             /** Initials */
             initials: string;
             /** Name */
@@ -8264,14 +8483,14 @@ export interface components {
          * @description The inside of a vessel: its three lengths, or its volume.
          */
         VesselSize: {
-            /** @default null */
-            depth: components["schemas"]["Length"] | null;
-            /** @default null */
-            length: components["schemas"]["Length"] | null;
-            /** @default null */
-            volume: components["schemas"]["Volume"] | null;
-            /** @default null */
-            width: components["schemas"]["Length"] | null;
+            /** @description How deep it is inside. Absent: unknown. */
+            depth?: components["schemas"]["Length"] | null;
+            /** @description How long it is inside. Absent: unknown. */
+            length?: components["schemas"]["Length"] | null;
+            /** @description What it holds; instead of the three lengths. Absent: from the three lengths. */
+            volume?: components["schemas"]["Volume"] | null;
+            /** @description How wide it is inside. Absent: unknown. */
+            width?: components["schemas"]["Length"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -8280,16 +8499,10 @@ export interface components {
          * @description A volume of a vessel or of oil.
          */
         Volume: {
-            /**
-             * Unit
-             * @default null
-             */
-            unit: ("ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz") | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description Its unit. Absent: no volume. */
+            unit?: ("ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz") | null;
+            /** @description How much. Absent: no volume. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -8345,21 +8558,12 @@ export interface components {
          * @description A mass, with what was on the scale.
          */
         Weight: {
-            /**
-             * Basis
-             * @default null
-             */
-            basis: ("whole" | "gutted" | "fillet" | "edible") | null;
-            /**
-             * Unit
-             * @default null
-             */
-            unit: ("g" | "kg" | "oz" | "lb") | null;
-            /**
-             * Value
-             * @default null
-             */
-            value: number | null;
+            /** @description What was weighed: the whole fish, gutted, filleted, or what is eaten. Absent: what is usual for the cut. */
+            basis?: ("whole" | "gutted" | "fillet" | "edible") | null;
+            /** @description Its unit. Absent: no mass. */
+            unit?: ("g" | "kg" | "oz" | "lb") | null;
+            /** @description What the scale shows. Absent: no mass. */
+            value?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -8534,8 +8738,8 @@ export interface components {
         };
     };
     responses: {
-        /** @description Cannot be read */
-        Refused400: {
+        /** @description `bad_request`: Bad request */
+        "400-bad_request": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8543,8 +8747,8 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description Signed out */
-        Refused401: {
+        /** @description `nested_too_deep`: Nested too deep; `not_a_text`: Not a text; `not_json`: Not JSON */
+        "400-nested_too_deep-not_a_text-not_json": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8552,8 +8756,8 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description Not allowed */
-        Refused403: {
+        /** @description `signed_out`: Signed out; `somebody_else`: Somebody else is signed in; `token_refused`: The token opens nothing */
+        "401-signed_out-somebody_else-token_refused": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8561,8 +8765,8 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description Not found */
-        Refused404: {
+        /** @description `not_allowed`: Not allowed; `not_by_token`: Not allowed */
+        "403-not_allowed-not_by_token": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8570,8 +8774,8 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description Changed meanwhile */
-        Refused409: {
+        /** @description `not_allowed`: Not allowed; `not_by_token`: Not allowed; `not_from_here`: Not allowed */
+        "403-not_allowed-not_by_token-not_from_here": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8579,8 +8783,8 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description Too large */
-        Refused413: {
+        /** @description `not_allowed`: Not allowed; `not_from_here`: Not allowed */
+        "403-not_allowed-not_from_here": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8588,8 +8792,8 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description Not valid */
-        Refused422: {
+        /** @description `not_from_here`: Not allowed */
+        "403-not_from_here": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8597,8 +8801,8 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description Too many tries */
-        Refused429: {
+        /** @description `not_found`: Not found */
+        "404-not_found": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8606,9 +8810,65 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
-        /** @description The database does not answer */
-        Refused503: {
+        /** @description `done_by_two`: Done by two at once */
+        "409-done_by_two": {
             headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `document_too_large`: Document too large */
+        "413-document_too_large": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `cannot_be_kept`: Cannot be kept; `not_valid`: Not valid */
+        "422-cannot_be_kept-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_valid`: Not valid */
+        "422-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `page_too_old`: This page is older than the server */
+        "426-page_too_old": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `broken`: Something broke */
+        "500-broken": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `database_away`: The database does not answer */
+        "503-database_away": {
+            headers: {
+                /** @description How long to wait before the next try [s]. */
+                "Retry-After"?: number;
                 [name: string]: unknown;
             };
             content: {
@@ -8641,15 +8901,11 @@ export interface operations {
                     "application/json": components["schemas"]["AccountOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     leave: {
@@ -8670,15 +8926,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     rename: {
@@ -8703,15 +8957,15 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     change_password: {
@@ -8734,15 +8988,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     confirm_second_factor: {
@@ -8767,15 +9021,15 @@ export interface operations {
                     "application/json": components["schemas"]["RecoveryOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     offer_second_factor: {
@@ -8800,15 +9054,15 @@ export interface operations {
                     "application/json": components["schemas"]["OfferedOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     drop_second_factor: {
@@ -8831,15 +9085,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     sessions: {
@@ -8860,15 +9114,11 @@ export interface operations {
                     "application/json": components["schemas"]["DeviceOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     end_sessions: {
@@ -8889,15 +9139,12 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     end_session: {
@@ -8918,15 +9165,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     choose_tablet_code: {
@@ -8949,15 +9194,100 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
+        };
+    };
+    access_tokens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokenItem"][];
+                };
+            };
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
+        };
+    };
+    make_access_token: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccessTokenIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokenMade"];
+                };
+            };
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
+        };
+    };
+    revoke_access_token: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handle: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     evaluate: {
@@ -8982,15 +9312,15 @@ export interface operations {
                     "application/json": components["schemas"]["Evaluation"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     make_first: {
@@ -9015,15 +9345,14 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     make_kitchen: {
@@ -9048,15 +9377,15 @@ export interface operations {
                     "application/json": components["schemas"]["KitchenMade"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ahead: {
@@ -9081,15 +9410,12 @@ export interface operations {
                     "application/json": components["schemas"]["AheadLists"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_across: {
@@ -9116,15 +9442,16 @@ export interface operations {
                     "application/json": components["schemas"]["Operation"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_beside: {
@@ -9151,15 +9478,16 @@ export interface operations {
                     "application/json": components["schemas"]["Beside"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_compare: {
@@ -9186,15 +9514,16 @@ export interface operations {
                     "application/json": components["schemas"]["Comparison"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_correct: {
@@ -9221,15 +9550,16 @@ export interface operations {
                     "application/json": components["schemas"]["Corrected"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_curve: {
@@ -9256,15 +9586,16 @@ export interface operations {
                     "application/json": components["schemas"]["Curve"] | null;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_evaluate: {
@@ -9291,15 +9622,16 @@ export interface operations {
                     "application/json": components["schemas"]["Evaluation"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_explain: {
@@ -9326,15 +9658,16 @@ export interface operations {
                     "application/json": components["schemas"]["Explanation"] | null;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_fits: {
@@ -9361,15 +9694,16 @@ export interface operations {
                     "application/json": components["schemas"]["Fit"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_house: {
@@ -9396,15 +9730,16 @@ export interface operations {
                     "application/json": components["schemas"]["Kept"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_profiles: {
@@ -9431,15 +9766,16 @@ export interface operations {
                     "application/json": components["schemas"]["Profiles"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_read_line: {
@@ -9466,15 +9802,16 @@ export interface operations {
                     "application/json": components["schemas"]["Phrase"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_read_making: {
@@ -9501,15 +9838,16 @@ export interface operations {
                     "application/json": components["schemas"]["MakingRead"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_rewrite_line: {
@@ -9536,15 +9874,16 @@ export interface operations {
                     "application/json": components["schemas"]["Rewriting"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_scale: {
@@ -9571,15 +9910,16 @@ export interface operations {
                     "application/json": components["schemas"]["Operation"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_schools: {
@@ -9606,15 +9946,16 @@ export interface operations {
                     "application/json": components["schemas"]["Disagreement"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_solve: {
@@ -9641,15 +9982,16 @@ export interface operations {
                     "application/json": components["schemas"]["Solved"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_substitute: {
@@ -9676,15 +10018,16 @@ export interface operations {
                     "application/json": components["schemas"]["Substituted"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_swaps: {
@@ -9711,15 +10054,16 @@ export interface operations {
                     "application/json": components["schemas"]["Swap"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_until_plate: {
@@ -9746,15 +10090,16 @@ export interface operations {
                     "application/json": components["schemas"]["Until"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     ask_windows: {
@@ -9781,15 +10126,16 @@ export interface operations {
                     "application/json": components["schemas"]["Windows"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     batches: {
@@ -9812,15 +10158,11 @@ export interface operations {
                     "application/json": components["schemas"]["BatchOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     keep_batch: {
@@ -9847,15 +10189,16 @@ export interface operations {
                     "application/json": components["schemas"]["BatchOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     throw_batch_out: {
@@ -9881,15 +10224,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     changes: {
@@ -9914,15 +10258,12 @@ export interface operations {
                     "application/json": components["schemas"]["NewsOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     play: {
@@ -9947,15 +10288,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     formulas: {
@@ -9986,15 +10328,12 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaList"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     create_formula: {
@@ -10021,15 +10360,16 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     open_formula: {
@@ -10053,15 +10393,12 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     save_draft: {
@@ -10092,23 +10429,24 @@ export interface operations {
                     "application/json": components["schemas"]["DraftSaved"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            /** @description Conflict */
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            /** @description `done_by_two`: Done by two at once */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["StaleOut"];
+                    "application/problem+json": components["schemas"]["StaleFormula"];
                 };
             };
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     put_formula: {
@@ -10134,15 +10472,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     save_version: {
@@ -10170,13 +10509,13 @@ export interface operations {
                     "application/json": components["schemas"]["VersionItem"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            /** @description Unprocessable Entity */
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            /** @description `not_valid`: Not valid */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10185,8 +10524,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["NotReadyOut"];
                 };
             };
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     open_version: {
@@ -10211,15 +10551,12 @@ export interface operations {
                     "application/json": components["schemas"]["VersionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     name_version: {
@@ -10235,9 +10572,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    name: string;
-                };
+                "application/json": components["schemas"]["VersionNameIn"];
             };
         };
         responses: {
@@ -10248,15 +10583,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     hand_over: {
@@ -10281,15 +10617,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     instruments: {
@@ -10314,15 +10651,12 @@ export interface operations {
                     "application/json": components["schemas"]["PanelOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     readings: {
@@ -10347,15 +10681,12 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingsOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     press_instrument: {
@@ -10383,15 +10714,16 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingsOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     invitations: {
@@ -10414,15 +10746,11 @@ export interface operations {
                     "application/json": components["schemas"]["InvitationOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     invite: {
@@ -10449,15 +10777,16 @@ export interface operations {
                     "application/json": components["schemas"]["LinkOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     take_invitation_back: {
@@ -10479,15 +10808,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     work: {
@@ -10510,15 +10838,11 @@ export interface operations {
                     "application/json": components["schemas"]["WorkOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     call_work_off: {
@@ -10540,15 +10864,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     kitchen_pantry: {
@@ -10571,15 +10894,11 @@ export interface operations {
                     "application/json": components["schemas"]["PantryOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     people: {
@@ -10602,15 +10921,11 @@ export interface operations {
                     "application/json": components["schemas"]["MemberOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     remove_person: {
@@ -10632,15 +10947,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     make_reset_link: {
@@ -10668,15 +10982,16 @@ export interface operations {
                     "application/json": components["schemas"]["LinkOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     give_role: {
@@ -10702,15 +11017,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     keep_prices: {
@@ -10724,12 +11040,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    currency?: string | null;
-                    prices: {
-                        [key: string]: unknown;
-                    }[];
-                };
+                "application/json": components["schemas"]["PricesIn"];
             };
         };
         responses: {
@@ -10742,15 +11053,16 @@ export interface operations {
                     "application/json": components["schemas"]["PricesOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     own_rows: {
@@ -10773,15 +11085,11 @@ export interface operations {
                     "application/json": components["schemas"]["RowsOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     keep_rows: {
@@ -10795,9 +11103,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    [key: string]: unknown;
-                };
+                "application/json": components["schemas"]["Pantry"];
             };
         };
         responses: {
@@ -10810,15 +11116,16 @@ export interface operations {
                     "application/json": components["schemas"]["RowsOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     keep_from_label: {
@@ -10832,45 +11139,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    /**
-                     * Acid
-                     * @default null
-                     */
-                    acid?: number | null;
-                    /**
-                     * Allergens
-                     * @default []
-                     */
-                    allergens?: string[];
-                    /**
-                     * Fat
-                     * @default null
-                     */
-                    fat?: number | null;
-                    /**
-                     * Form
-                     * @default null
-                     */
-                    form?: string | null;
-                    /**
-                     * Like
-                     * @default null
-                     */
-                    like?: string | null;
-                    /** Name */
-                    name: string;
-                    /**
-                     * Salt
-                     * @default null
-                     */
-                    salt?: number | null;
-                    /**
-                     * Sugar
-                     * @default null
-                     */
-                    sugar?: number | null;
-                };
+                "application/json": components["schemas"]["LabelIn"];
             };
         };
         responses: {
@@ -10883,15 +11152,16 @@ export interface operations {
                     "application/json": components["schemas"]["MadeOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     runs: {
@@ -10916,15 +11186,12 @@ export interface operations {
                     "application/json": components["schemas"]["RunList"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     open_run: {
@@ -10948,15 +11215,12 @@ export interface operations {
                     "application/json": components["schemas"]["RunOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     as_it_is: {
@@ -10980,15 +11244,12 @@ export interface operations {
                     "application/json": components["schemas"]["CourseAsItIs"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     mends: {
@@ -11016,15 +11277,16 @@ export interface operations {
                     "application/json": components["schemas"]["MendsOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     not_yet: {
@@ -11052,15 +11314,16 @@ export interface operations {
                     "application/json": components["schemas"]["PutOffOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     run_document: {
@@ -11084,15 +11347,12 @@ export interface operations {
                     "application/json": components["schemas"]["Run"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     send_events: {
@@ -11125,15 +11385,16 @@ export interface operations {
                     "application/json": components["schemas"]["SentOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     live_run: {
@@ -11160,15 +11421,12 @@ export interface operations {
                     "application/json": components["schemas"]["LiveOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     run_with_photos: {
@@ -11192,15 +11450,12 @@ export interface operations {
                     "application/zip": string;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     photo: {
@@ -11225,15 +11480,12 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     keep_photo: {
@@ -11262,15 +11514,16 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     run_record: {
@@ -11294,15 +11547,12 @@ export interface operations {
                     "application/json": components["schemas"]["Record"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     keep_scales: {
@@ -11316,9 +11566,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    scales: components["schemas"]["ScaleOut"][];
-                };
+                "application/json": components["schemas"]["ScalesIn"];
             };
         };
         responses: {
@@ -11331,15 +11579,16 @@ export interface operations {
                     "application/json": components["schemas"]["ScalesOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     services: {
@@ -11364,15 +11613,12 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceList"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     begin_service: {
@@ -11401,15 +11647,16 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     today: {
@@ -11432,15 +11679,11 @@ export interface operations {
                     "application/json": components["schemas"]["TodayItem"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     open_service: {
@@ -11464,15 +11707,12 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     save_service: {
@@ -11503,23 +11743,24 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            /** @description Conflict */
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            /** @description `done_by_two`: Done by two at once */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["StaleOut"];
+                    "application/problem+json": components["schemas"]["StaleService"];
                 };
             };
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     step_moved: {
@@ -11547,15 +11788,16 @@ export interface operations {
                     "application/json": components["schemas"]["MovedOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     calendar: {
@@ -11581,15 +11823,12 @@ export interface operations {
                     "text/calendar": string;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     begin_run: {
@@ -11613,15 +11852,14 @@ export interface operations {
                     "application/json": components["schemas"]["RunItem"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     run_sheet: {
@@ -11648,15 +11886,12 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     throw_service_out: {
@@ -11682,15 +11917,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     kitchen_settings: {
@@ -11713,15 +11949,11 @@ export interface operations {
                     "application/json": components["schemas"]["KitchenSettings"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     settle: {
@@ -11748,15 +11980,16 @@ export interface operations {
                     "application/json": components["schemas"]["KitchenSettings"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     own_shelf: {
@@ -11779,15 +12012,11 @@ export interface operations {
                     "application/json": components["schemas"]["OwnJarOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     shelve: {
@@ -11801,12 +12030,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    jar: {
-                        [key: string]: unknown;
-                    };
-                    reason?: string;
-                };
+                "application/json": components["schemas"]["ShelveIn"];
             };
         };
         responses: {
@@ -11819,15 +12043,16 @@ export interface operations {
                     "application/json": components["schemas"]["OwnJarOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     unshelve: {
@@ -11849,15 +12074,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     tablets: {
@@ -11880,15 +12104,11 @@ export interface operations {
                     "application/json": components["schemas"]["KitchenTabletOut"][];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     end_tablet: {
@@ -11910,15 +12130,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     temperatures: {
@@ -11944,15 +12162,12 @@ export interface operations {
                     "application/json": components["schemas"]["TemperaturesOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     log_temperatures: {
@@ -11981,15 +12196,16 @@ export interface operations {
                     "application/json": components["schemas"]["LogOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_from_here"];
+            404: components["responses"]["404-not_found"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     temperature_sheet: {
@@ -12016,15 +12232,12 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     temperature_table: {
@@ -12050,15 +12263,12 @@ export interface operations {
                     "text/csv": string;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     trail: {
@@ -12083,15 +12293,12 @@ export interface operations {
                     "application/json": components["schemas"]["TrailOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     export_trail: {
@@ -12114,15 +12321,11 @@ export interface operations {
                     "text/csv": string;
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            404: components["responses"]["404-not_found"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     join_as_new: {
@@ -12147,15 +12350,14 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     join: {
@@ -12180,15 +12382,15 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     look_at_link: {
@@ -12213,15 +12415,14 @@ export interface operations {
                     "application/json": components["schemas"]["LookOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     reset_password: {
@@ -12244,15 +12445,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     pantry: {
@@ -12273,15 +12473,10 @@ export interface operations {
                     "application/json": components["schemas"]["PantryOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     profiles: {
@@ -12306,15 +12501,15 @@ export interface operations {
                     "application/json": components["schemas"]["Profiles"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     session: {
@@ -12335,15 +12530,9 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     sign_in: {
@@ -12368,23 +12557,23 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
+            400: components["responses"]["400-bad_request"];
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["SecondFactorProblem"];
+                    "application/json": components["schemas"]["SecondFactorProblem"];
                 };
             };
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     sign_out: {
@@ -12405,15 +12594,12 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     come_to_tablet: {
@@ -12438,15 +12624,14 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            403: components["responses"]["403-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     step_away: {
@@ -12467,15 +12652,12 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
     share_tablet: {
@@ -12500,15 +12682,15 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            400: components["responses"]["Refused400"];
-            401: components["responses"]["Refused401"];
-            403: components["responses"]["Refused403"];
-            404: components["responses"]["Refused404"];
-            409: components["responses"]["Refused409"];
-            413: components["responses"]["Refused413"];
-            422: components["responses"]["Refused422"];
-            429: components["responses"]["Refused429"];
-            503: components["responses"]["Refused503"];
+            400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            409: components["responses"]["409-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-not_valid"];
+            426: components["responses"]["426-page_too_old"];
+            500: components["responses"]["500-broken"];
+            503: components["responses"]["503-database_away"];
         };
     };
 }

@@ -11,7 +11,7 @@ type Inside<T> =
       : T extends object
         ? [Declared<T>] extends [never]
           ? readonly [string, ...Inside<NonNullable<T[keyof T]>>]
-          : { [K in Declared<T>]: readonly [K, ...Inside<NonNullable<T[K]>>] }[Declared<T>]
+          : { [K in Declared<T>]-?: readonly [K, ...Inside<NonNullable<T[K]>>] }[Declared<T>]
         : never);
 
 /** A place of the formula document, such as ['jars', 0, 'lines', 2, 'amount']: one that does not exist does not compile. */

@@ -9,8 +9,9 @@ import { PasswordForm } from './parts/PasswordForm';
 import { SecondFactor } from './parts/SecondFactor';
 import { Sessions } from './parts/Sessions';
 import { Tablet } from './parts/Tablet';
+import { Tokens } from './parts/Tokens';
 
-/** What is one's own: name, password, second factor, code for the tablet, where one is signed in. */
+/** What is one's own: name, password, second factor, code for the tablet, where one is signed in, and what one’s scripts come in by. */
 export function YouScreen() {
   const { kitchen, person } = useRouteContext({ from: '/$kitchen' });
   const account = useQuery(accountQuery);
@@ -29,6 +30,7 @@ export function YouScreen() {
             <Sessions />
             <Tablet kitchen={kitchen} hasCode={account.data.has_code} />
             <Kitchens kitchens={person.kitchens} />
+            <Tokens kitchens={person.kitchens} username={account.data.username} />
           </div>
         </div>
       )}

@@ -16,6 +16,7 @@ export const help = {
     you: [
       'What is yours wherever you are: name and initials, password, second factor, and where you are signed in.',
       'The code is for a tablet that several cooks share: with it you say there who you are.',
+      'A token lets a script do in your name what you choose, until a day; revoke it and it opens nothing any more.',
     ],
     kitchen: [
       'Who belongs to the kitchen and as what. An owner invites by a link, which opens once.',
