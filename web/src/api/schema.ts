@@ -2026,7 +2026,7 @@ export interface paths {
         };
         /**
          * Read Session
-         * @description Who is signed in; also hands out the CSRF cookie.
+         * @description Who is signed in, or whose token it is; also hands out the CSRF cookie.
          */
         get: operations["session"];
         put?: never;
@@ -8747,6 +8747,24 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
+        /** @description `nested_too_deep`: Nested too deep; `newer_format`: Newer format; `not_a_formula`: Not a formula; `not_a_text`: Not a text; `not_json`: Not JSON */
+        "400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `nested_too_deep`: Nested too deep; `newer_format`: Newer format; `not_a_service`: Not a service; `not_a_text`: Not a text; `not_json`: Not JSON */
+        "400-nested_too_deep-newer_format-not_a_service-not_a_text-not_json": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
         /** @description `nested_too_deep`: Nested too deep; `not_a_text`: Not a text; `not_json`: Not JSON */
         "400-nested_too_deep-not_a_text-not_json": {
             headers: {
@@ -8756,8 +8774,44 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
+        /** @description `newer_format`: Newer format; `not_a_formula`: Not a formula */
+        "400-newer_format-not_a_formula": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
         /** @description `signed_out`: Signed out; `somebody_else`: Somebody else is signed in; `token_refused`: The token opens nothing */
         "401-signed_out-somebody_else-token_refused": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `tablet_ended`: Not a shared tablet */
+        "401-tablet_ended": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `token_refused`: The token opens nothing */
+        "401-token_refused": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_allowed`: Not allowed */
+        "403-not_allowed": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8801,8 +8855,35 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
+        /** @description `link_ended`: The link has ended */
+        "404-link_ended": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
         /** @description `not_found`: Not found */
         "404-not_found": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `somebody_there`: There is somebody already */
+        "404-somebody_there": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `changed_meanwhile`: Changed meanwhile; `done_by_two`: Done by two at once */
+        "409-changed_meanwhile-done_by_two": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8819,8 +8900,53 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
+        /** @description `done_by_two`: Done by two at once; `of_another_run`: Of another run */
+        "409-done_by_two-of_another_run": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
         /** @description `document_too_large`: Document too large */
         "413-document_too_large": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `document_too_large`: Document too large; `photo_too_large`: Photo too large */
+        "413-document_too_large-photo_too_large": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `belongs_already`: You belong to it already; `initials_taken`: Choose other initials; `not_valid`: Not valid */
+        "422-belongs_already-initials_taken-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `cannot_be_kept`: Cannot be kept; `no_photo`: No photo; `not_valid`: Not valid; `too_many`: Too many */
+        "422-cannot_be_kept-no_photo-not_valid-too_many": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `cannot_be_kept`: Cannot be kept; `not_a_pantry`: Not a pantry; `not_valid`: Not valid */
+        "422-cannot_be_kept-not_a_pantry-not_valid": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8837,8 +8963,224 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
+        /** @description `cannot_be_kept`: Cannot be kept; `not_valid`: Not valid; `shelf_full`: The Shelf is full */
+        "422-cannot_be_kept-not_valid-shelf_full": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `cannot_be_kept`: Cannot be kept; `not_valid`: Not valid; `too_many`: Too many */
+        "422-cannot_be_kept-not_valid-too_many": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `cannot_be_kept`: Cannot be kept; `not_valid`: Not valid; `too_many`: Too many; `too_much_work`: Too much to reckon */
+        "422-cannot_be_kept-not_valid-too_many-too_much_work": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `cannot_be_kept`: Cannot be kept; `not_valid`: Not valid; `too_much_work`: Too much to reckon */
+        "422-cannot_be_kept-not_valid-too_much_work": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `changed_since`: Changed since; `not_ready`: Not ready; `not_valid`: Not valid; `not_valid_yet`: Not valid yet; `nothing_to_cook`: Nothing to cook; `too_much_work`: Too much to reckon */
+        "422-changed_since-not_ready-not_valid-not_valid_yet-nothing_to_cook-too_much_work": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `easy_password`: Choose another password; `initials_taken`: Choose other initials; `not_valid`: Not valid */
+        "422-easy_password-initials_taken-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `easy_password`: Choose another password; `initials_taken`: Choose other initials; `not_valid`: Not valid; `wrong_code`: Wrong code */
+        "422-easy_password-initials_taken-not_valid-wrong_code": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `easy_password`: Choose another password; `not_valid`: Not valid */
+        "422-easy_password-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `easy_password`: Choose another password; `not_valid`: Not valid; `wrong_password`: Wrong password */
+        "422-easy_password-not_valid-wrong_password": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `initials_taken`: Choose other initials; `not_valid`: Not valid */
+        "422-initials_taken-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `last_owner`: The last owner */
+        "422-last_owner": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `last_owner`: The last owner; `not_for_you`: Not for you to do; `not_valid`: Not valid */
+        "422-last_owner-not_for_you-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_a_code`: Not a code; `not_valid`: Not valid */
+        "422-not_a_code-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_a_tablet`: Not a shared tablet */
+        "422-not_a_tablet": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_done`: Not done; `not_valid`: Not valid */
+        "422-not_done-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_for_you`: Not for you to do; `not_valid`: Not valid */
+        "422-not_for_you-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_for_you`: Not for you to do; `not_valid`: Not valid; `own_already`: It is yours already */
+        "422-not_for_you-not_valid-own_already": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
         /** @description `not_valid`: Not valid */
         "422-not_valid": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_valid`: Not valid; `not_yet`: Not yet */
+        "422-not_valid-not_yet": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_valid`: Not valid; `too_many`: Too many */
+        "422-not_valid-too_many": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_valid`: Not valid; `too_many`: Too many; `wrong_password`: Wrong password */
+        "422-not_valid-too_many-wrong_password": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_valid`: Not valid; `too_much_work`: Too much to reckon */
+        "422-not_valid-too_much_work": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_valid`: Not valid; `wrong_code`: Wrong code */
+        "422-not_valid-wrong_code": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `not_valid`: Not valid; `wrong_password`: Wrong password */
+        "422-not_valid-wrong_password": {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `too_much_work`: Too much to reckon */
+        "422-too_much_work": {
             headers: {
                 [name: string]: unknown;
             };
@@ -8849,6 +9191,17 @@ export interface components {
         /** @description `page_too_old`: This page is older than the server */
         "426-page_too_old": {
             headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description `wait`: Wait before the next try */
+        "429-wait": {
+            headers: {
+                /** @description How long to wait before the next try [s]. */
+                "Retry-After"?: number;
                 [name: string]: unknown;
             };
             content: {
@@ -8930,6 +9283,7 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
+            422: components["responses"]["422-last_owner"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -8962,7 +9316,7 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-initials_taken-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -8993,8 +9347,9 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-easy_password-not_valid-wrong_password"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -9026,7 +9381,7 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-wrong_code"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9059,8 +9414,9 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-wrong_password"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -9090,8 +9446,9 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-wrong_password"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -9199,7 +9556,7 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_a_code-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9255,10 +9612,12 @@ export interface operations {
             400: components["responses"]["400-bad_request"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_many-wrong_password"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -9312,12 +9671,12 @@ export interface operations {
                     "application/json": components["schemas"]["Evaluation"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9347,10 +9706,12 @@ export interface operations {
             };
             400: components["responses"]["400-bad_request"];
             403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-somebody_there"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-easy_password-initials_taken-not_valid-wrong_code"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -9412,7 +9773,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9442,13 +9803,13 @@ export interface operations {
                     "application/json": components["schemas"]["Operation"][];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9478,13 +9839,13 @@ export interface operations {
                     "application/json": components["schemas"]["Beside"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9514,13 +9875,13 @@ export interface operations {
                     "application/json": components["schemas"]["Comparison"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9550,13 +9911,13 @@ export interface operations {
                     "application/json": components["schemas"]["Corrected"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9586,13 +9947,13 @@ export interface operations {
                     "application/json": components["schemas"]["Curve"] | null;
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9622,13 +9983,13 @@ export interface operations {
                     "application/json": components["schemas"]["Evaluation"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9658,13 +10019,13 @@ export interface operations {
                     "application/json": components["schemas"]["Explanation"] | null;
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9694,13 +10055,13 @@ export interface operations {
                     "application/json": components["schemas"]["Fit"][];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9730,13 +10091,13 @@ export interface operations {
                     "application/json": components["schemas"]["Kept"][];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9766,13 +10127,13 @@ export interface operations {
                     "application/json": components["schemas"]["Profiles"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9802,13 +10163,13 @@ export interface operations {
                     "application/json": components["schemas"]["Phrase"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9838,13 +10199,13 @@ export interface operations {
                     "application/json": components["schemas"]["MakingRead"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9874,13 +10235,13 @@ export interface operations {
                     "application/json": components["schemas"]["Rewriting"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9910,13 +10271,13 @@ export interface operations {
                     "application/json": components["schemas"]["Operation"][];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9946,13 +10307,13 @@ export interface operations {
                     "application/json": components["schemas"]["Disagreement"][];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -9982,13 +10343,13 @@ export interface operations {
                     "application/json": components["schemas"]["Solved"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10018,13 +10379,13 @@ export interface operations {
                     "application/json": components["schemas"]["Substituted"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10054,13 +10415,13 @@ export interface operations {
                     "application/json": components["schemas"]["Swap"][];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10090,13 +10451,13 @@ export interface operations {
                     "application/json": components["schemas"]["Until"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10126,13 +10487,13 @@ export interface operations {
                     "application/json": components["schemas"]["Windows"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10294,7 +10655,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10360,13 +10721,13 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaOut"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10429,11 +10790,11 @@ export interface operations {
                     "application/json": components["schemas"]["DraftSaved"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
-            /** @description `done_by_two`: Done by two at once */
+            /** @description `changed_meanwhile`: Changed meanwhile; `done_by_two`: Done by two at once */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10443,7 +10804,7 @@ export interface operations {
                 };
             };
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10513,9 +10874,9 @@ export interface operations {
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
-            409: components["responses"]["409-done_by_two"];
+            409: components["responses"]["409-changed_meanwhile-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            /** @description `not_valid`: Not valid */
+            /** @description `not_ready`: Not ready; `not_valid`: Not valid; `not_valid_yet`: Not valid yet; `too_much_work`: Too much to reckon */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10623,7 +10984,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_for_you-not_valid-own_already"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10720,7 +11081,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_done-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10747,6 +11108,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed"];
             404: components["responses"]["404-not_found"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
@@ -10783,7 +11145,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_many"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10951,7 +11313,7 @@ export interface operations {
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-last_owner-not_for_you-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -10988,7 +11350,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_for_you-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11023,7 +11385,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-last_owner-not_for_you-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11122,7 +11484,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_a_pantry-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11217,7 +11579,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11246,7 +11608,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11283,7 +11645,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11320,7 +11682,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11349,7 +11711,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11391,7 +11753,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_valid-too_many-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11423,7 +11785,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11452,7 +11814,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11518,9 +11880,9 @@ export interface operations {
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
-            409: components["responses"]["409-done_by_two"];
-            413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            409: components["responses"]["409-done_by_two-of_another_run"];
+            413: components["responses"]["413-document_too_large-photo_too_large"];
+            422: components["responses"]["422-cannot_be_kept-no_photo-not_valid-too_many"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11549,7 +11911,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11585,7 +11947,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_valid-too_many"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11647,13 +12009,13 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_service-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11681,6 +12043,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
+            422: components["responses"]["422-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11709,7 +12072,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11743,11 +12106,11 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_service-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
-            /** @description `done_by_two`: Done by two at once */
+            /** @description `changed_meanwhile`: Changed meanwhile; `done_by_two`: Done by two at once */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11757,7 +12120,7 @@ export interface operations {
                 };
             };
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11794,7 +12157,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11825,7 +12188,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11852,11 +12215,13 @@ export interface operations {
                     "application/json": components["schemas"]["RunItem"];
                 };
             };
+            400: components["responses"]["400-newer_format-not_a_formula"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_from_here"];
             404: components["responses"]["404-not_found"];
-            409: components["responses"]["409-done_by_two"];
-            422: components["responses"]["422-not_valid"];
+            409: components["responses"]["409-changed_meanwhile-done_by_two"];
+            413: components["responses"]["413-document_too_large"];
+            422: components["responses"]["422-changed_since-not_ready-not_valid-not_valid_yet-nothing_to_cook-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11888,7 +12253,7 @@ export interface operations {
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             404: components["responses"]["404-not_found"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11923,7 +12288,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -11986,7 +12351,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-not_yet"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -12049,7 +12414,7 @@ export interface operations {
             404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-cannot_be_kept-not_valid"];
+            422: components["responses"]["422-cannot_be_kept-not_valid-shelf_full"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -12105,6 +12470,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed"];
             404: components["responses"]["404-not_found"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
@@ -12294,6 +12660,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed"];
             404: components["responses"]["404-not_found"];
             422: components["responses"]["422-not_valid"];
             426: components["responses"]["426-page_too_old"];
@@ -12322,6 +12689,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
+            403: components["responses"]["403-not_allowed"];
             404: components["responses"]["404-not_found"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
@@ -12352,10 +12720,12 @@ export interface operations {
             };
             400: components["responses"]["400-bad_request"];
             403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-link_ended"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-easy_password-initials_taken-not_valid"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -12385,9 +12755,10 @@ export interface operations {
             400: components["responses"]["400-bad_request"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            404: components["responses"]["404-link_ended"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-belongs_already-initials_taken-not_valid"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -12417,6 +12788,7 @@ export interface operations {
             };
             400: components["responses"]["400-bad_request"];
             403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-link_ended"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
             422: components["responses"]["422-not_valid"];
@@ -12447,10 +12819,12 @@ export interface operations {
             };
             400: components["responses"]["400-bad_request"];
             403: components["responses"]["403-not_from_here"];
+            404: components["responses"]["404-link_ended"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-easy_password-not_valid"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -12501,12 +12875,12 @@ export interface operations {
                     "application/json": components["schemas"]["Profiles"];
                 };
             };
-            400: components["responses"]["400-nested_too_deep-not_a_text-not_json"];
+            400: components["responses"]["400-nested_too_deep-newer_format-not_a_formula-not_a_text-not_json"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-too_much_work"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -12530,6 +12904,7 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            401: components["responses"]["401-token_refused"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -12558,13 +12933,13 @@ export interface operations {
                 };
             };
             400: components["responses"]["400-bad_request"];
-            /** @description Unauthorized */
+            /** @description `code_wanted`: A code is wanted too; `not_signed_in`: Not signed in */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SecondFactorProblem"];
+                    "application/problem+json": components["schemas"]["SecondFactorProblem"];
                 };
             };
             403: components["responses"]["403-not_from_here"];
@@ -12572,6 +12947,7 @@ export interface operations {
             413: components["responses"]["413-document_too_large"];
             422: components["responses"]["422-not_valid"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -12625,11 +13001,13 @@ export interface operations {
                 };
             };
             400: components["responses"]["400-bad_request"];
+            401: components["responses"]["401-tablet_ended"];
             403: components["responses"]["403-not_from_here"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
-            422: components["responses"]["422-not_valid"];
+            422: components["responses"]["422-not_valid-wrong_code"];
             426: components["responses"]["426-page_too_old"];
+            429: components["responses"]["429-wait"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
         };
@@ -12655,6 +13033,7 @@ export interface operations {
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
             409: components["responses"]["409-done_by_two"];
+            422: components["responses"]["422-not_a_tablet"];
             426: components["responses"]["426-page_too_old"];
             500: components["responses"]["500-broken"];
             503: components["responses"]["503-database_away"];
@@ -12685,6 +13064,7 @@ export interface operations {
             400: components["responses"]["400-bad_request"];
             401: components["responses"]["401-signed_out-somebody_else-token_refused"];
             403: components["responses"]["403-not_allowed-not_by_token-not_from_here"];
+            404: components["responses"]["404-not_found"];
             409: components["responses"]["409-done_by_two"];
             413: components["responses"]["413-document_too_large"];
             422: components["responses"]["422-not_valid"];
