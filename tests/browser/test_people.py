@@ -3,6 +3,7 @@
 from base64 import b32decode
 from datetime import timedelta
 
+from django.test import Client
 from django.utils import timezone
 from django_otp.oath import totp
 from selenium import webdriver
@@ -124,6 +125,31 @@ class PeopleTest(BrowserTest):
         you.press(people.names.everywhere)
         you.leads_to(f"{self.live_server_url}/sign-in")
         self.assertEqual(Session.objects.count(), 0)
+
+    def test_a_token_is_made_shown_once_and_revoked(self) -> None:
+        self.sign_in_by_cookie(self.driver, "mk")
+        you = self.you.open(self.kitchen.slug)
+        you.press(people.names.newToken)
+        you.type(people.names.tokenName, "nightly import")
+        you.choose(people.names.tokenRole, "cook")
+        you.choose(people.names.tokenKitchen, self.kitchen.slug)
+        you.type(people.names.tokenPassword, "wrong")
+        you.press(people.names.makeToken)
+        you.faulty("tokens", "not your password")
+        you.type(people.names.tokenPassword, DEMO)
+        you.press(people.names.makeToken)
+        secret = you.typed(people.names.token)
+        self.assert_accessible()
+        asked = {"headers": {"Authorization": f"Bearer {secret}"}}
+        where = f"/api/kitchens/{self.kitchen.slug}/formulas"
+        self.assertEqual(Client().get(where, **asked).status_code, 200)
+        you.press(people.names.done)
+        you.gone("[data-part=token]")
+        you.open(self.kitchen.slug).sees("[data-part=tokens] li", "nightly import as cook")
+        self.assertNotIn(secret, self.driver.page_source)
+        you.press(people.names.revoke)
+        you.gone("[data-part=tokens] li")
+        self.assertEqual(Client().get(where, **asked).status_code, 401)
 
     def test_a_second_factor_is_set_up_and_asked_for(self) -> None:
         self.sign_in_by_cookie(self.driver, "mk")

@@ -233,6 +233,11 @@ class TwoTabletsTest(RunBrowserTest):
         another = {"MK": "OT", "OT": "MK"}[who]
         self.page.is_somebody(another)
         self.page.one(f"[data-other={who}]")
+        # Whose step waits for others may have to say something all the same.
+        self.page.one("[data-part=waits]")
+        self.page.something_else("burnt")
+        self.page.say_so()
+        self.assertEqual(self.told()[-1], ("happened", "zander.weigh_fish"))
 
     def test_cut_off_it_goes_on_and_nothing_is_lost_or_doubled(self) -> None:
         self.begun()

@@ -48,6 +48,9 @@ class Page:
     def one(self, css: str) -> WebElement:
         return self.until(lambda: self.driver.find_element(By.CSS_SELECTOR, css), css)
 
+    def gone(self, css: str) -> None:
+        self.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, css), f"{css} is gone")
+
     def field(self, label: str) -> WebElement:
         return self.one(called(label))
 

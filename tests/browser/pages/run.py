@@ -187,9 +187,6 @@ class RunPage(Page):
         self.one("[data-part=say]").click()
         self.gone("[role=dialog]")
 
-    def gone(self, css: str) -> None:
-        self.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, css), f"{css} is gone")
-
     def take_back(self) -> None:
         self.one("[data-part=said] button").click()
 

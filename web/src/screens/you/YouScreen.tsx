@@ -25,12 +25,12 @@ export function YouScreen() {
             <NameForm account={account.data} />
             <PasswordForm username={account.data.username} />
             <SecondFactor on={account.data.second_factor} username={account.data.username} />
+            <Tokens kitchens={person.kitchens} username={account.data.username} />
           </div>
           <div className="grid gap-3">
             <Sessions />
             <Tablet kitchen={kitchen} hasCode={account.data.has_code} />
             <Kitchens kitchens={person.kitchens} />
-            <Tokens kitchens={person.kitchens} username={account.data.username} />
           </div>
         </div>
       )}
