@@ -1,5 +1,6 @@
 """The description of the API: each operation with who may ask it and what it may refuse, the documents as they are."""
 
+import json
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import groupby
 from typing import Any
@@ -24,7 +25,7 @@ from server.common.typed import DOCUMENT, DRAFT
 from server.common.ways import SCHEMES, ways_of
 
 ROOT = "/api/"
-SAID = ("title", "description", "default")
+SAID = ("title", "description", "default", "additionalProperties")
 LOCAL = f"#/{DEFINITIONS}/"
 # Documents that people and other programs write, by the names of their formats.
 DOCUMENTS = {
@@ -111,7 +112,7 @@ def _parts(schema: Schema, document: str, there: Mapping[str, Any]) -> dict[str,
     """
     parts = {schema["title"]: {k: v for k, v in schema.items() if k[0] != "$"}, **schema.get(DEFINITIONS, {})}
     names = {name: name if _alike(there.get(name), part) else document.title() + name for name, part in parts.items()}
-    return {names[name]: _renamed(part, names) for name, part in parts.items()}
+    return {names[name]: {**_for_clients(part, names), "title": names[name]} for name, part in parts.items()}
 
 
 def _alike(known: Any, part: Any) -> bool:
@@ -121,17 +122,24 @@ def _alike(known: Any, part: Any) -> bool:
 def _bare(value: Any) -> Any:
     """A schema without what is said of it."""
     if isinstance(value, dict):
-        return {key: _bare(one) for key, one in value.items() if key not in SAID or isinstance(one, dict)}
+        said = {key for key in SAID if not isinstance(value.get(key), dict)}
+        return {key: _bare(one) for key, one in value.items() if key not in said}
     return [_bare(one) for one in value] if isinstance(value, list) else value
 
 
-def _renamed(value: Any, names: Mapping[str, str]) -> Any:
-    """A schema whose references are to the API's own schemas."""
+def _for_clients(value: Any, names: Mapping[str, str]) -> Any:
+    """A schema whose references are to the API's own schemas, and whose defaults are said in words: a client that knew
+    them would write them into documents.
+    """
     if isinstance(value, dict):
         if str(value.get("$ref", "")).startswith(LOCAL):
             return {**value, "$ref": REF.format(model=names[value["$ref"].removeprefix(LOCAL)])}
-        return {key: _renamed(one, names) for key, one in value.items()}
-    return [_renamed(one, names) for one in value] if isinstance(value, list) else value
+        made = {key: _for_clients(one, names) for key, one in value.items()}
+        if "default" in value and "description" in value:
+            absent = json.dumps(made.pop("default"), ensure_ascii=False)
+            made["description"] = f"{value['description']} Absent: {absent}."
+        return made
+    return [_for_clients(one, names) for one in value] if isinstance(value, list) else value
 
 
 def _with_documents(schema: Any, components: dict[str, Any]) -> Any:

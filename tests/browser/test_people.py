@@ -140,16 +140,16 @@ class PeopleTest(BrowserTest):
         you.press(people.names.makeToken)
         secret = you.typed(people.names.token)
         self.assert_accessible()
-        asked = {"headers": {"Authorization": f"Bearer {secret}"}}
+        script = Client(headers={"Authorization": f"Bearer {secret}"})
         where = f"/api/kitchens/{self.kitchen.slug}/formulas"
-        self.assertEqual(Client().get(where, **asked).status_code, 200)
+        self.assertEqual(script.get(where).status_code, 200)
         you.press(people.names.done)
         you.gone("[data-part=token]")
         you.open(self.kitchen.slug).sees("[data-part=tokens] li", "nightly import as cook")
         self.assertNotIn(secret, self.driver.page_source)
         you.press(people.names.revoke)
         you.gone("[data-part=tokens] li")
-        self.assertEqual(Client().get(where, **asked).status_code, 401)
+        self.assertEqual(script.get(where).status_code, 401)
 
     def test_a_second_factor_is_set_up_and_asked_for(self) -> None:
         self.sign_in_by_cookie(self.driver, "mk")

@@ -2227,11 +2227,8 @@ export interface components {
             low?: number | null;
             /** @description Its unit: a mass, a volume, a count, %, or a part. Absent: no mass. */
             unit?: ("g" | "kg" | "oz" | "lb" | "ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz" | "%" | "piece" | "slice" | "clove" | "sprig" | "pinch" | "part") | null;
-            /**
-             * @description Says that nobody knows how much: all sums are at least.
-             * @default false
-             */
-            unstated: boolean | null;
+            /** @description Says that nobody knows how much: all sums are at least. Absent: false. */
+            unstated?: boolean | null;
             /** @description How much; `low` and `high` instead for a range. Absent: a range or unstated. */
             value?: number | null;
         } & {
@@ -2823,29 +2820,20 @@ export interface components {
          *     `stages` are the cook's own minutes: the day is planned by them, and the model stands beside them.
          */
         Cook: {
-            /**
-             * @description Whether fat is spooned over it.
-             * @default false
-             */
-            basted: boolean | null;
+            /** @description Whether fat is spooned over it. Absent: false. */
+            basted?: boolean | null;
             /** @description Which burner it is: what reaches the pan hangs on it. Absent: one of usual efficiency. */
             burner?: ("small_gas" | "large_gas" | "induction") | null;
             /** @description What the burner gives [W]. Absent: the oil's recovery is not reckoned. */
             burner_w?: number | null;
             /** @description How warm the middle of the thickest piece is to be. From 0 to 100 degC. Absent: 63 °C; with a filling 74 °C. */
             core_target?: components["schemas"]["Temperature"] | null;
-            /**
-             * @description Whether a lid is on.
-             * @default false
-             */
-            covered: boolean | null;
+            /** @description Whether a lid is on. Absent: false. */
+            covered?: boolean | null;
             /** @description How long it is on. From 0 to 600 min. Absent: all the time. */
             covered_time?: components["schemas"]["Time"] | null;
-            /**
-             * @description Whether the oven's fan runs.
-             * @default false
-             */
-            fan: boolean | null;
+            /** @description Whether the oven's fan runs. Absent: false. */
+            fan?: boolean | null;
             /** @description The heat that it is finished in. Absent: it stays in its first heat. */
             finished_in?: components["schemas"]["FinishedIn"] | null;
             /** @description Which face goes down first. Absent: either. */
@@ -2862,11 +2850,8 @@ export interface components {
             pan?: components["schemas"]["Pan"] | null;
             /** @description How hot a pan or a grill is. Absent: a pan by the thickness, a grill hot. */
             preset?: ("medium" | "hot") | null;
-            /**
-             * @description Whether it is pressed flat.
-             * @default false
-             */
-            pressed: boolean | null;
+            /** @description Whether it is pressed flat. Absent: false. */
+            pressed?: boolean | null;
             /** @description The second and hotter fry. Absent: it is fried once. */
             second_fry?: components["schemas"]["SecondFry"] | null;
             /** @description The cook's own minutes: the day is planned by them. Absent: the model's minutes. */
@@ -2980,20 +2965,14 @@ export interface components {
         CookingStage: {
             /** @description How often fat is spooned over. Absent: never. */
             baste_every?: components["schemas"]["Time"] | null;
-            /**
-             * @description Whether a lid is on.
-             * @default false
-             */
-            covered: boolean | null;
+            /** @description Whether a lid is on. Absent: false. */
+            covered?: boolean | null;
             /** @description How strong the heat is. Absent: not said. */
             heat?: ("low" | "medium" | "high") | null;
             /** @description How long [min]. From 0 to 600 min. Absent: the stage has no minutes. */
             minutes?: number | null;
-            /**
-             * @description Whether it is pressed flat.
-             * @default false
-             */
-            press: boolean | null;
+            /** @description Whether it is pressed flat. Absent: false. */
+            press?: boolean | null;
             /** @description Which side is down. Absent: not said. */
             side?: ("skin" | "flesh" | "first" | "second") | null;
         } & {
@@ -3156,11 +3135,8 @@ export interface components {
             id?: string | null;
             /** @description The plate that it is served at: an id of `plates`. Absent: the only plate, where there is one. */
             plate?: string | null;
-            /**
-             * @description Those of them that are without something.
-             * @default []
-             */
-            variants: components["schemas"]["Variant"][] | null;
+            /** @description Those of them that are without something. Absent: []. */
+            variants?: components["schemas"]["Variant"][] | null;
             /** @description Which version of a kitchen's formula it was taken from. Absent: it is its own. */
             version?: components["schemas"]["VersionOf"] | null;
         } & {
@@ -3321,28 +3297,16 @@ export interface components {
          * @description Some of those who eat.
          */
         Diner: {
-            /**
-             * @description How old they are: children under nine and infants count as vulnerable.
-             * @default adult
-             */
-            age: ("infant" | "1-3" | "4-8" | "9-13" | "adult") | null;
-            /**
-             * @description What they must not get: allergens, alcohol, pork (`./jar list allergens`).
-             * @default []
-             */
-            avoid: string[] | null;
-            /**
-             * @description How many they are.
-             * @default 1
-             */
-            count: number | null;
+            /** @description How old they are: children under nine and infants count as vulnerable. Absent: "adult". */
+            age?: ("infant" | "1-3" | "4-8" | "9-13" | "adult") | null;
+            /** @description What they must not get: allergens, alcohol, pork (`./jar list allergens`). Absent: []. */
+            avoid?: string[] | null;
+            /** @description How many they are. Absent: 1. */
+            count?: number | null;
             /** @description How much chilli they like, from 0 to 5 [1]. Absent: it is not held against the jars. */
             heat?: number | null;
-            /**
-             * @description Whether raw fish, alcohol and warm minutes can do them more harm than others.
-             * @default false
-             */
-            vulnerable: boolean | null;
+            /** @description Whether raw fish, alcohol and warm minutes can do them more harm than others. Absent: false. */
+            vulnerable?: boolean | null;
         } & {
             [key: string]: unknown;
         };
@@ -3576,18 +3540,12 @@ export interface components {
         FinishedIn: {
             /** @description How long it is in its first heat before that. From 0 to 120 min. Absent: what is usual. */
             after?: components["schemas"]["Time"] | null;
-            /**
-             * @description Whether the oven's fan runs.
-             * @default false
-             */
-            fan: boolean | null;
+            /** @description Whether the oven's fan runs. Absent: false. */
+            fan?: boolean | null;
             /** @description How hot it is there. From 40 to 600 degC. Absent: what practice times were met with. */
             medium_temperature?: components["schemas"]["Temperature"] | null;
-            /**
-             * @description In what.
-             * @default oven
-             */
-            method: ("oven" | "top_grill") | null;
+            /** @description In what. Absent: "oven". */
+            method?: ("oven" | "top_grill") | null;
         } & {
             [key: string]: unknown;
         };
@@ -3634,51 +3592,30 @@ export interface components {
             groups?: components["schemas"]["Group"][] | null;
             /** @description How long one piece is. From 2 to 3000 mm. Absent: from its weight and what is usual for the cut. */
             length?: components["schemas"]["Length"] | null;
-            /**
-             * @description Where it grew up: parasites hang on that where it is eaten raw.
-             * @default unknown
-             */
-            origin: ("wild" | "farmed_on_pellets" | "unknown") | null;
+            /** @description Where it grew up: parasites hang on that where it is eaten raw. Absent: "unknown". */
+            origin?: ("wild" | "farmed_on_pellets" | "unknown") | null;
             /** @description How many pieces there are. From 1 to 20000. Absent: as many as there are servings. */
             pieces?: number | null;
             /** @description How many pieces one person gets; what is over is told as surplus. Absent: as many as come to each. */
             pieces_per_serving?: number | null;
-            /**
-             * @description Whether it was accepted as it came in; what was rejected is not cooked.
-             * @default accepted
-             */
-            receiving: ("accepted" | "rejected") | null;
+            /** @description Whether it was accepted as it came in; what was rejected is not cooked. Absent: "accepted". */
+            receiving?: ("accepted" | "rejected") | null;
             /** @description Which faces are closed by skin. Absent: what is usual for the cut. */
             skin?: ("none" | "one_side" | "all_round") | null;
             /** @description Cuts across a thick fish: open faces for what goes in. Absent: none. */
             slashes?: components["schemas"]["Slashes"] | null;
             /** @description Which fish: an id of the pantry (`./jar list fish`). Absent: neither window, heat nor cautions of a species are known. */
             species?: string | null;
-            /**
-             * @description Fresh, thawed or still frozen.
-             * @default fresh
-             */
-            state: ("fresh" | "thawed" | "frozen") | null;
-            /**
-             * @description How warm it is as it goes in. From -60 to 100 degC.
-             * @default {
-             *       "unit": "degC",
-             *       "value": 4
-             *     }
-             */
-            temperature: components["schemas"]["Temperature"] | null;
+            /** @description Fresh, thawed or still frozen. Absent: "fresh". */
+            state?: ("fresh" | "thawed" | "frozen") | null;
+            /** @description How warm it is as it goes in. From -60 to 100 degC. Absent: {"value": 4, "unit": "degC"}. */
+            temperature?: components["schemas"]["Temperature"] | null;
             /** @description How thick one piece is at its thickest: decides every time. From 1 to 250 mm. Absent: what is usual for the cut; of a flat fish nothing. */
             thickness?: components["schemas"]["Length"] | null;
             /** @description How thick it is at its thinnest: that zone is told apart in the heat. From 1 to 250 mm. Absent: one thickness. */
             thin_zone?: components["schemas"]["Length"] | null;
-            /**
-             * @description What is cut off after it was weighed and is not eaten. From 0 to 2000000 g.
-             * @default {
-             *       "unit": "g",
-             *       "value": 0
-             *     }
-             */
-            trimmings: components["schemas"]["Weight"] | null;
+            /** @description What is cut off after it was weighed and is not eaten. From 0 to 2000000 g. Absent: {"value": 0, "unit": "g"}. */
+            trimmings?: components["schemas"]["Weight"] | null;
             /** @description What all pieces weigh together. From 1 to 2000000 g. Absent: reckoned from the lengths of a piece where they are all stated. */
             weight?: components["schemas"]["Weight"] | null;
             /** @description How wide one piece is. From 1 to 1500 mm. Absent: from its weight and what is usual for the cut. */
@@ -3808,25 +3745,16 @@ export interface components {
          * @description A fish, servings, the jars in the order they touch the fish, how it is cooked.
          */
         Formula: {
-            /**
-             * @description Stops that somebody takes knowingly; each is matched by its code and path.
-             * @default []
-             */
-            accepted: components["schemas"]["Accepted"][] | null;
+            /** @description Stops that somebody takes knowingly; each is matched by its code and path. Absent: []. */
+            accepted?: components["schemas"]["Accepted"][] | null;
             /** @description Which kept version it was brought back from. Absent: it was not. */
             brought_back?: components["schemas"]["Origin"] | null;
             /** @description How the fish is cooked. Absent: no heat is reckoned. */
             cook?: components["schemas"]["Cook"] | null;
-            /**
-             * @description What was mended when something went in otherwise than planned, on record.
-             * @default []
-             */
-            corrections: components["schemas"]["Correction"][] | null;
-            /**
-             * @description Who eats: ages and what they avoid decide cautions.
-             * @default []
-             */
-            diners: components["schemas"]["Diner"][] | null;
+            /** @description What was mended when something went in otherwise than planned, on record. Absent: []. */
+            corrections?: components["schemas"]["Correction"][] | null;
+            /** @description Who eats: ages and what they avoid decide cautions. Absent: []. */
+            diners?: components["schemas"]["Diner"][] | null;
             /** @description The fish, as it is weighed and measured. Absent: nothing that follows the fish has a mass. */
             fish?: components["schemas"]["Fish"] | null;
             /**
@@ -3834,42 +3762,24 @@ export interface components {
              * @constant
              */
             format: "jar-table/formula";
-            /**
-             * @description The version of the format it is written in; see the policy in docs/format.
-             * @default 1
-             */
-            format_version: number;
+            /** @description The version of the format it is written in; see the policy in docs/format. Absent: 1. */
+            format_version?: number;
             /** @description House rules of the kitchen that this formula follows or leaves, each with a word why. Absent: it follows all that apply. */
             house_rules?: components["schemas"]["HouseRuleSaid"][] | null;
-            /**
-             * @description The preparations, in the order in which they touch the fish.
-             * @default []
-             */
-            jars: components["schemas"]["Jar"][] | null;
-            /**
-             * @description What tsp, tbsp, cup and fl_oz are in this file: the customary ones of the US, or metric ones.
-             * @default us
-             */
-            measures: ("us" | "metric") | null;
+            /** @description The preparations, in the order in which they touch the fish. Absent: []. */
+            jars?: components["schemas"]["Jar"][] | null;
+            /** @description What tsp, tbsp, cup and fl_oz are in this file: the customary ones of the US, or metric ones. Absent: "us". */
+            measures?: ("us" | "metric") | null;
             /** @description Words for whoever cooks it; nothing reads them. Absent: no notes. */
             notes?: string | null;
             /** @description How many people it is for; what follows a serving is multiplied by it. From 1 to 5000. Absent: amounts by the serving have no mass. */
             servings?: number | null;
-            /**
-             * @description What is served beside it.
-             * @default []
-             */
-            sides: components["schemas"]["Side"][] | null;
-            /**
-             * @description Words to find it by.
-             * @default []
-             */
-            tags: string[] | null;
-            /**
-             * @description Wishes for the plate, by the keys of `ledger` (`./jar list targets`), each in the unit of its reading.
-             * @default {}
-             */
-            targets: {
+            /** @description What is served beside it. Absent: []. */
+            sides?: components["schemas"]["Side"][] | null;
+            /** @description Words to find it by. Absent: []. */
+            tags?: string[] | null;
+            /** @description Wishes for the plate, by the keys of `ledger` (`./jar list targets`), each in the unit of its reading. Absent: {}. */
+            targets?: {
                 [key: string]: components["schemas"]["Target"];
             } | null;
             /** @description What the formula is called. Absent: no name. */
@@ -4024,14 +3934,8 @@ export interface components {
             pieces_per_serving?: number | null;
             /** @description How thick one is at its thickest. From 1 to 250 mm. Absent: what is usual for the cut. */
             thickness?: components["schemas"]["Length"] | null;
-            /**
-             * @description What is cut off them and not eaten. From 0 to 2000000 g.
-             * @default {
-             *       "unit": "g",
-             *       "value": 0
-             *     }
-             */
-            trimmings: components["schemas"]["Weight"] | null;
+            /** @description What is cut off them and not eaten. From 0 to 2000000 g. Absent: {"value": 0, "unit": "g"}. */
+            trimmings?: components["schemas"]["Weight"] | null;
             /** @description What they weigh together. From 1 to 2000000 g. Absent: nothing of this size has a mass. */
             weight?: components["schemas"]["Weight"] | null;
         } & {
@@ -4189,11 +4093,8 @@ export interface components {
          * @description A house rule that the formula follows, or leaves, and why; without a word it follows all that apply.
          */
         HouseRuleSaid: {
-            /**
-             * @description Whether it is followed.
-             * @default true
-             */
-            follows: boolean | null;
+            /** @description Whether it is followed. Absent: true. */
+            follows?: boolean | null;
             /** @description Which rule of the kitchen: its id. Absent: it is said of none. */
             id?: string | null;
             /** @description Why it is left. Absent: not said. */
@@ -4328,11 +4229,8 @@ export interface components {
             id?: string | null;
             /** @description What sort of preparation it is: decides how it acts and what is asked of it (`./jar list kinds`). Absent: it is not reckoned. */
             kind?: ("marinade" | "dry_brine" | "wet_brine" | "soak" | "rub" | "salt_crust" | "dredge" | "wash" | "crumb" | "batter" | "filling" | "finish") | null;
-            /**
-             * @description What is in it.
-             * @default []
-             */
-            lines: components["schemas"]["Line"][] | null;
+            /** @description What is in it. Absent: []. */
+            lines?: components["schemas"]["Line"][] | null;
             /** @description The steps inside it, in order: ground, heated, reduced, cooled. Absent: it is mixed cold. */
             making?: components["schemas"]["MakingStep"][] | null;
             /** @description How it is used. Absent: as is usual for its kind. */
@@ -4341,11 +4239,8 @@ export interface components {
             name?: string | null;
             /** @description How long the fish stands once it is in its coat. From 0 to 240 min. Absent: no time is planned. */
             stand_time?: components["schemas"]["Time"] | null;
-            /**
-             * @description Wishes for the jar, by the keys of `reading` (`./jar list targets`), each in the unit of its reading.
-             * @default {}
-             */
-            targets: {
+            /** @description Wishes for the jar, by the keys of `reading` (`./jar list targets`), each in the unit of its reading. Absent: {}. */
+            targets?: {
                 [key: string]: components["schemas"]["Target"];
             } | null;
         } & {
@@ -4849,11 +4744,8 @@ export interface components {
             prepared?: ("soaked" | "squeezed") | null;
             /** @description What goes into the jar of what was weighed. From 1 to 1500 %. Absent: what is usual for it. */
             prepared_share?: components["schemas"]["Percent"] | null;
-            /**
-             * @description When it goes in or on: with its jar, just before the heat, on the plate.
-             * @default jar
-             */
-            when: ("jar" | "before_heat" | "plate") | null;
+            /** @description When it goes in or on: with its jar, just before the heat, on the plate. Absent: "jar". */
+            when?: ("jar" | "before_heat" | "plate") | null;
         } & {
             [key: string]: unknown;
         };
@@ -5084,14 +4976,8 @@ export interface components {
             heat?: ("low" | "medium" | "high") | null;
             /** @description What it is called by other parts of the document. Absent: it has no name. */
             id?: string | null;
-            /**
-             * @description What stays behind in the pot or the mortar. From 0 to 500000 g.
-             * @default {
-             *       "unit": "g",
-             *       "value": 0
-             *     }
-             */
-            left_in_pot: components["schemas"]["Weight"] | null;
+            /** @description What stays behind in the pot or the mortar. From 0 to 500000 g. Absent: {"value": 0, "unit": "g"}. */
+            left_in_pot?: components["schemas"]["Weight"] | null;
             /** @description The lines that go in with it: their ids. Absent: all that no other step names go into the first. */
             lines?: string[] | null;
             /** @description What the mortar holds at once. From 1 to 500000 g. Absent: what a mortar holds. */
@@ -5104,19 +4990,10 @@ export interface components {
             to_mass?: components["schemas"]["Weight"] | null;
             /** @description The temperature that it goes to. From -20 to 300 degC. Absent: what is usual for the step. */
             to_temperature?: components["schemas"]["Temperature"] | null;
-            /**
-             * @description What it stands in as it cools.
-             * @default pot
-             */
-            vessel: ("pot" | "tray") | null;
-            /**
-             * @description The water that the pot is rinsed with. From 0 to 500000 g.
-             * @default {
-             *       "unit": "g",
-             *       "value": 0
-             *     }
-             */
-            water: components["schemas"]["Weight"] | null;
+            /** @description What it stands in as it cools. Absent: "pot". */
+            vessel?: ("pot" | "tray") | null;
+            /** @description The water that the pot is rinsed with. From 0 to 500000 g. Absent: {"value": 0, "unit": "g"}. */
+            water?: components["schemas"]["Weight"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -5213,55 +5090,28 @@ export interface components {
             after?: ("leave" | "rinse" | "wipe" | "scrape" | "drain" | "squeeze") | null;
             /** @description How long before its use the jar was made. From 0 to 525600 min. Absent: it is fresh. */
             age?: components["schemas"]["Time"] | null;
-            /**
-             * @description What share of the jar is kept from the fish (for a sauce). From 0 to 100.
-             * @default {
-             *       "unit": "%",
-             *       "value": 0
-             *     }
-             */
-            clean_share: components["schemas"]["Percent"] | null;
+            /** @description What share of the jar is kept from the fish (for a sauce). From 0 to 100. Absent: {"value": 0, "unit": "%"}. */
+            clean_share?: components["schemas"]["Percent"] | null;
             /** @description How long the cook plans to leave it on. From 0 to 525600 min. Absent: the window decides. */
             contact_time?: components["schemas"]["Time"] | null;
             /** @description How much of the face dry salt covers. Absent: sprinkled; full in the heavy school. */
             coverage?: ("full" | "sprinkled" | "light") | null;
-            /**
-             * @description What share of it is eaten. From 0 to 100.
-             * @default {
-             *       "unit": "%",
-             *       "value": 100
-             *     }
-             */
-            eaten_share: components["schemas"]["Percent"] | null;
+            /** @description What share of it is eaten. From 0 to 100. Absent: {"value": 100, "unit": "%"}. */
+            eaten_share?: components["schemas"]["Percent"] | null;
             /** @description What becomes of what the fish does not take up. Absent: discard; eaten for a dry brine, a rub, a coating and a finish. */
             fate?: ("discard" | "cooked" | "eaten") | null;
             /** @description How thick a batter is: it is thinned to this, and picks up by it. Absent: from its water and flour. */
             flow?: ("thin_cream" | "heavy_cream" | "coats_spoon") | null;
             /** @description Whether it meets heat as it is made. Absent: what its making says. */
             heated?: boolean | null;
-            /**
-             * @description Where it stands.
-             * @default chiller
-             */
-            place: ("chiller" | "ice" | "counter") | null;
+            /** @description Where it stands. Absent: "chiller". */
+            place?: ("chiller" | "ice" | "counter") | null;
             /** @description How warm it is there. From -40 to 100 degC. Absent: 4 °C in the chiller, 1 °C on ice, 20 °C on the counter. */
             place_temperature?: components["schemas"]["Temperature"] | null;
-            /**
-             * @description How long the fish rests after the jar, in the same place. From 0 to 525600 min.
-             * @default {
-             *       "unit": "min",
-             *       "value": 0
-             *     }
-             */
-            rest_time: components["schemas"]["Time"] | null;
-            /**
-             * @description How long it is rinsed, where it is. From 0 to 60 min.
-             * @default {
-             *       "unit": "s",
-             *       "value": 15
-             *     }
-             */
-            rinse_time: components["schemas"]["Time"] | null;
+            /** @description How long the fish rests after the jar, in the same place. From 0 to 525600 min. Absent: {"value": 0, "unit": "min"}. */
+            rest_time?: components["schemas"]["Time"] | null;
+            /** @description How long it is rinsed, where it is. From 0 to 60 min. Absent: {"value": 15, "unit": "s"}. */
+            rinse_time?: components["schemas"]["Time"] | null;
             /** @description How dry salt or a crust is used: measured and left in, or heavy, timed and rinsed; packed, or seared. Absent: measured, for dry salt; of a crust it is asked for. */
             school?: ("measured" | "timed_rinse" | "packed" | "seared") | null;
             /** @description How often it is turned: in a dish the lower face is closed without. From 0 to 2880 min. Absent: never. */
@@ -5501,11 +5351,8 @@ export interface components {
             depth?: components["schemas"]["Length"] | null;
             /** @description Which oil: an id of the pantry. Absent: an oil without smoke point and price. */
             ingredient?: string | null;
-            /**
-             * @description Whether it is in the pan or brushed on the fish.
-             * @default pan
-             */
-            on: ("pan" | "fish") | null;
+            /** @description Whether it is in the pan or brushed on the fish. Absent: "pan". */
+            on?: ("pan" | "fish") | null;
             /** @description How much of it there is. Absent: from its depth. */
             volume?: components["schemas"]["Volume"] | null;
         } & {
@@ -5625,11 +5472,10 @@ export interface components {
             /** @description Where the name may mean several fish, their ids. Absent: as the fish that it is like. */
             candidates?: string[];
             /**
-             * @description How sure that is: high, medium or low.
-             * @default M
+             * @description How sure that is: high, medium or low. Absent: "M".
              * @enum {unknown}
              */
-            confidence: "H" | "M" | "L";
+            confidence?: "H" | "M" | "L";
             /** @description Whether it falls apart easily. Absent: as the fish that it is like. */
             delicate?: boolean;
             /** @description Fat in 100 g flesh [g/100 g]. Absent: as the fish that it is like. */
@@ -5704,11 +5550,10 @@ export interface components {
             /** @description What a clove weighs [g]. Absent: as the row that it is like. */
             clove_g?: number;
             /**
-             * @description How sure that is: high, medium or low.
-             * @default M
+             * @description How sure that is: high, medium or low. Absent: "M".
              * @enum {unknown}
              */
-            confidence: "H" | "M" | "L";
+            confidence?: "H" | "M" | "L";
             /** @description What a millilitre weighs, as it is spooned [g/ml]. Absent: as the row that it is like. */
             density_g_ml?: number;
             /** @description How it follows the fish: 1 in step with it [1]. Absent: as the row that it is like. */
@@ -5860,38 +5705,23 @@ export interface components {
         Pantry: {
             /** @description What prices are in: three letters of ISO 4217. Absent: not said. */
             currency?: string;
-            /**
-             * @description Fish of the kitchen's own, and rows that stand for shipped ones of the same id.
-             * @default []
-             */
-            fish: components["schemas"]["OwnFish"][];
+            /** @description Fish of the kitchen's own, and rows that stand for shipped ones of the same id. Absent: []. */
+            fish?: components["schemas"]["OwnFish"][];
             /**
              * @description Says what this document is.
              * @constant
              */
             format: "jar-table/pantry";
-            /**
-             * @description The version of the format it is written in; see the policy in docs/format.
-             * @default 1
-             */
-            format_version: number;
-            /**
-             * @description What the kitchen always does.
-             * @default []
-             */
-            house_rules: components["schemas"]["PantryHouseRule"][];
-            /**
-             * @description Ingredients of the kitchen's own, and rows that stand for shipped ones of the same id.
-             * @default []
-             */
-            ingredients: components["schemas"]["OwnIngredient"][];
+            /** @description The version of the format it is written in; see the policy in docs/format. Absent: 1. */
+            format_version?: number;
+            /** @description What the kitchen always does. Absent: []. */
+            house_rules?: components["schemas"]["PantryHouseRule"][];
+            /** @description Ingredients of the kitchen's own, and rows that stand for shipped ones of the same id. Absent: []. */
+            ingredients?: components["schemas"]["OwnIngredient"][];
             /** @description Words about it; nothing reads them. Absent: no notes. */
             notes?: string;
-            /**
-             * @description What things cost.
-             * @default []
-             */
-            prices: components["schemas"]["Price"][];
+            /** @description What things cost. Absent: []. */
+            prices?: components["schemas"]["Price"][];
             /** @description The step in which it likes to weigh [g]. Absent: the step of the scale. */
             rounding_g?: number;
             /** @description The kitchen's scales. Absent: the shipped ones. */
@@ -5904,16 +5734,15 @@ export interface components {
             [key: string]: unknown;
         };
         /**
-         * HouseRule
+         * PantryHouseRule
          * @description One rule: its words, and what can be held against a formula where it says that. `target` is a key of a target (or portion_g, core_c) with its bounds, for some fish or diners; `question` and `option` are a school.
          */
         PantryHouseRule: {
             /**
-             * @description For which fish or diners.
-             * @default all
+             * @description For which fish or diners. Absent: "all".
              * @enum {unknown}
              */
-            applies: "all" | "lean" | "oily" | "children";
+            applies?: "all" | "lean" | "oily" | "children";
             /** @description What formulas call it. Absent: it is not used. */
             id: string;
             /** @description The most. Absent: no most. */
@@ -5993,11 +5822,10 @@ export interface components {
          */
         Percent: {
             /**
-             * @description Its unit.
-             * @default %
+             * @description Its unit. Absent: "%".
              * @constant
              */
-            unit: "%";
+            unit?: "%";
             /** @description The share [%]. Absent: no share. */
             value?: number | null;
         } & {
@@ -6009,11 +5837,8 @@ export interface components {
          *     nothing is said).
          */
         Person: {
-            /**
-             * @description When somebody is not at hand meanwhile.
-             * @default []
-             */
-            away: components["schemas"]["Away"][] | null;
+            /** @description When somebody is not at hand meanwhile. Absent: []. */
+            away?: components["schemas"]["Away"][] | null;
             /** @description What somebody can do: `do` of steps of the plan. Absent: everything. */
             can?: string[] | null;
             /** @description From when on somebody is there: a time of the day, or a whole local one. Absent: always. */
@@ -6230,11 +6055,8 @@ export interface components {
             id?: string | null;
             /** @description What it is called on the screen. Absent: its id. */
             name?: string | null;
-            /**
-             * @description Whether it is held raw-ready and fired by ticket.
-             * @default false
-             */
-            par: boolean | null;
+            /** @description Whether it is held raw-ready and fired by ticket. Absent: false. */
+            par?: boolean | null;
             /** @description The local time until which it is. Absent: not a wave. */
             to?: string | null;
         } & {
@@ -6296,11 +6118,10 @@ export interface components {
             /** @description The day on which it was so: ISO 8601. Absent: not said. */
             at?: string;
             /**
-             * @description How a fish is weighed.
-             * @default fillet
+             * @description How a fish is weighed. Absent: "fillet".
              * @enum {unknown}
              */
-            basis: "whole" | "gutted" | "fillet";
+            basis?: "whole" | "gutted" | "fillet";
             /** @description Of which fish: its id. Absent: it is of an ingredient. */
             fish?: string;
             /** @description Of which ingredient: its id. Absent: it is of a fish. */
@@ -6309,11 +6130,8 @@ export interface components {
             per: components["schemas"]["PriceFor"];
             /** @description How much. Absent: it is not used. */
             price: number;
-            /**
-             * @description What of that can be used [%].
-             * @default 100
-             */
-            usable_pct: number;
+            /** @description What of that can be used [%]. Absent: 100. */
+            usable_pct?: number;
         };
         /**
          * PriceFor
@@ -6866,32 +6684,23 @@ export interface components {
             began_at?: string | null;
             /** @description When somebody ended it. Absent: it goes on. */
             ended_at?: string | null;
-            /**
-             * @description Everything that happened, the earliest first; only ever added to.
-             * @default []
-             */
-            events: components["schemas"]["RunEvent"][] | null;
+            /** @description Everything that happened, the earliest first; only ever added to. Absent: []. */
+            events?: components["schemas"]["RunEvent"][] | null;
             /**
              * @description Says what this document is.
              * @constant
              */
             format: "jar-table/run";
-            /**
-             * @description The version of the format it is written in; see the policy in docs/format.
-             * @default 1
-             */
-            format_version: number;
+            /** @description The version of the format it is written in; see the policy in docs/format. Absent: 1. */
+            format_version?: number;
             /** @description Words about it; nothing reads them. Absent: no notes. */
             notes?: string | null;
             /** @description The plan as it was last. Absent: the one that it began with. */
             plan?: components["schemas"]["Plan"] | null;
             /** @description The plan that it began with: a jar-table/plan document. Absent: not known. */
             planned?: components["schemas"]["Plan"] | null;
-            /**
-             * @description Whether simulated readings open gates of safety in it.
-             * @default false
-             */
-            rehearsal: boolean | null;
+            /** @description Whether simulated readings open gates of safety in it. Absent: false. */
+            rehearsal?: boolean | null;
             /** @description The service as it was begun: a jar-table/service document. Absent: not known. */
             service?: components["schemas"]["Service"] | null;
             /** @description What the service was called. Absent: no name. */
@@ -6962,13 +6771,10 @@ export interface components {
             minutes?: number | null;
             /** @description Words about it; of which thing a line of the record is. Absent: none. */
             note?: string | null;
-            /**
-             * @description What that clock was behind the server's [ms].
-             * @default 0
-             */
-            offset_ms: number | null;
+            /** @description What that clock was behind the server's [ms]. Absent: 0. */
+            offset_ms?: number | null;
             /** @description What it changes of a formula: RFC 6902. Absent: nothing. */
-            patch?: components["schemas"]["RunOperation"][] | null;
+            patch?: components["schemas"]["Operation"][] | null;
             /** @description The name of a photo that is kept beside the run (a UUID). Absent: none. */
             photo?: string | null;
             /** @description How many pieces it is said of. Absent: not said. */
@@ -6995,11 +6801,8 @@ export interface components {
             until?: string | null;
             /** @description What was read or weighed, in `unit`. Absent: nothing. */
             value?: number | null;
-            /**
-             * @description The version of events that it is written in.
-             * @default 1
-             */
-            version: number;
+            /** @description The version of events that it is written in. Absent: 1. */
+            version?: number;
             /**
              * @description What else happened, or which line of the temperature record it is. Absent: nothing.
              * @example dropped
@@ -7048,20 +6851,6 @@ export interface components {
             items: components["schemas"]["RunItem"][];
             /** More */
             more: boolean;
-        };
-        /**
-         * Operation
-         * @description One operation of an RFC 6902 patch; `value` may be anything that a document may hold.
-         */
-        RunOperation: {
-            /** @description What is done: one of RFC 6902. */
-            op: string;
-            /** @description Where: a JSON Pointer. */
-            path: string;
-            /** @description What is put there. */
-            value?: unknown;
-        } & {
-            [key: string]: unknown;
         };
         /**
          * RunOut
@@ -7213,14 +7002,8 @@ export interface components {
             medium_temperature?: components["schemas"]["Temperature"] | null;
             /** @description How long it rests before. From 0 to 600 min. Absent: no rest is planned. */
             rest?: components["schemas"]["Time"] | null;
-            /**
-             * @description How long. From 0 to 60 min.
-             * @default {
-             *       "unit": "min",
-             *       "value": 1
-             *     }
-             */
-            time: components["schemas"]["Time"] | null;
+            /** @description How long. From 0 to 60 min. Absent: {"value": 1, "unit": "min"}. */
+            time?: components["schemas"]["Time"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -7284,46 +7067,31 @@ export interface components {
          *     `began` says that work is under way since then: what a plan of before has before now has happened.
          */
         Service: {
-            /**
-             * @description Jars that were made ahead.
-             * @default []
-             */
-            batches: components["schemas"]["BatchOfJar"][] | null;
+            /** @description Jars that were made ahead. Absent: []. */
+            batches?: components["schemas"]["BatchOfJar"][] | null;
             /** @description The local time since which work is under way: what a plan of before has before now has happened. Absent: it has not begun. */
             began?: string | null;
-            /**
-             * @description What is cooked, for how many.
-             * @default []
-             */
-            courses: components["schemas"]["Course"][] | null;
+            /** @description What is cooked, for how many. Absent: []. */
+            courses?: components["schemas"]["Course"][] | null;
             /**
              * @description Says what this document is.
              * @constant
              */
             format: "jar-table/service";
-            /**
-             * @description The version of the format it is written in; see the policy in docs/format.
-             * @default 1
-             */
-            format_version: number;
+            /** @description The version of the format it is written in; see the policy in docs/format. Absent: 1. */
+            format_version?: number;
             /** @description Who and what is there for it. Absent: nobody and nothing is there. */
             kitchen?: components["schemas"]["ServiceKitchen"] | null;
             /** @description The local time before which nothing is begun. Absent: a few days before the plates. */
             not_before?: string | null;
             /** @description Words for whoever cooks it; nothing reads them. Absent: no notes. */
             notes?: string | null;
-            /**
-             * @description Steps that a cook has put at a time.
-             * @default []
-             */
-            pins: components["schemas"]["Pin"][] | null;
+            /** @description Steps that a cook has put at a time. Absent: []. */
+            pins?: components["schemas"]["Pin"][] | null;
             /** @description When something is served. Absent: nothing is planned. */
             plates?: components["schemas"]["Plate"][] | null;
-            /**
-             * @description The zone that all its times are local in, by its name in the tz database.
-             * @default UTC
-             */
-            timezone: string | null;
+            /** @description The zone that all its times are local in, by its name in the tz database. Absent: "UTC". */
+            timezone?: string | null;
             /** @description What the service is called. Absent: no name. */
             title?: string | null;
         } & {
@@ -7358,25 +7126,16 @@ export interface components {
          * @description What the kitchen has for this service.
          */
         ServiceKitchen: {
-            /**
-             * @description The pans.
-             * @default []
-             */
-            pans: components["schemas"]["KitchenPan"][] | null;
+            /** @description The pans. Absent: []. */
+            pans?: components["schemas"]["KitchenPan"][] | null;
             /** @description The pairs of hands that are there. Absent: nobody is there, and nothing is planned. */
             people?: components["schemas"]["Person"][] | null;
             /** @description The scales. Absent: the shipped ones. */
             scales?: components["schemas"]["KitchenScale"][] | null;
-            /**
-             * @description What there is to cook on and in.
-             * @default []
-             */
-            stations: components["schemas"]["Station"][] | null;
-            /**
-             * @description What its trays are called; each zone has its own.
-             * @default []
-             */
-            trays: string[] | null;
+            /** @description What there is to cook on and in. Absent: []. */
+            stations?: components["schemas"]["Station"][] | null;
+            /** @description What its trays are called; each zone has its own. Absent: []. */
+            trays?: string[] | null;
         } & {
             [key: string]: unknown;
         };
@@ -7512,39 +7271,24 @@ export interface components {
          *     stated, and from its `lines`.
          */
         Side: {
-            /**
-             * @description What allergens it brings (`./jar list allergens`).
-             * @default []
-             */
-            allergens: string[] | null;
-            /**
-             * @description How long at least before the plate it is done [min]. From 0 to 2880 min.
-             * @default 0
-             */
-            before_plate: number | null;
-            /**
-             * @description How many pairs of hands it takes; none for what bakes by itself. From 0 to 12.
-             * @default 1
-             */
-            hands: number | null;
+            /** @description What allergens it brings (`./jar list allergens`). Absent: []. */
+            allergens?: string[] | null;
+            /** @description How long at least before the plate it is done [min]. From 0 to 2880 min. Absent: 0. */
+            before_plate?: number | null;
+            /** @description How many pairs of hands it takes; none for what bakes by itself. From 0 to 12. Absent: 1. */
+            hands?: number | null;
             /** @description What it is called by other parts of the document. Absent: it has no name. */
             id?: string | null;
-            /**
-             * @description What is in it; salt and allergens come from it.
-             * @default []
-             */
-            lines: components["schemas"]["Line"][] | null;
+            /** @description What is in it; salt and allergens come from it. Absent: []. */
+            lines?: components["schemas"]["Line"][] | null;
             /** @description How long it takes [min]. From 0 to 2880 min. Absent: it takes no time. */
             minutes?: number | null;
             /** @description What it is called on the screen and on paper. Absent: its id. */
             name?: string | null;
             /** @description The salt in one serving of it [g]. From 0 to 50 g. Absent: what its lines bring; without them it is unstated. */
             salt_g_per_serving?: number | null;
-            /**
-             * @description The kinds of station that it takes (`./jar list stations`).
-             * @default []
-             */
-            uses: ("burner" | "oven" | "fryer" | "grill" | "top_grill" | "steamer" | "chiller" | "board")[] | null;
+            /** @description The kinds of station that it takes (`./jar list stations`). Absent: []. */
+            uses?: ("burner" | "oven" | "fryer" | "grill" | "top_grill" | "steamer" | "chiller" | "board")[] | null;
         } & {
             [key: string]: unknown;
         };
@@ -7586,18 +7330,12 @@ export interface components {
          * @description Cuts across a thick whole fish.
          */
         Slashes: {
-            /**
-             * @description How deep they go.
-             * @default half
-             */
-            depth: ("shallow" | "half" | "bone") | null;
+            /** @description How deep they go. Absent: "half". */
+            depth?: ("shallow" | "half" | "bone") | null;
             /** @description How long one cut is. From 2 to 600 mm. Absent: the width of a piece. */
             length?: components["schemas"]["Length"] | null;
-            /**
-             * @description How many cuts each side has. From 0 to 12.
-             * @default 0
-             */
-            per_side: number | null;
+            /** @description How many cuts each side has. From 0 to 12. Absent: 0. */
+            per_side?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -7824,11 +7562,8 @@ export interface components {
          * @description Something to cook on or in: its kind, watts, the oil of a fryer [l] and what allergens that has held today.
          */
         Station: {
-            /**
-             * @description What allergens it has held today.
-             * @default []
-             */
-            held: string[] | null;
+            /** @description What allergens it has held today. Absent: []. */
+            held?: string[] | null;
             /** @description What the plan calls it. Absent: numbered. */
             id?: string | null;
             /** @description What it is (`./jar list stations`). Absent: it is not used. */
@@ -8344,11 +8079,8 @@ export interface components {
             covers?: number | null;
             /** @description What it is called. Absent: by what it is without. */
             id?: string | null;
-            /**
-             * @description What they must not get: allergens, alcohol, pork (`./jar list allergens`).
-             * @default []
-             */
-            without: string[] | null;
+            /** @description What they must not get: allergens, alcohol, pork (`./jar list allergens`). Absent: []. */
+            without?: string[] | null;
         } & {
             [key: string]: unknown;
         };
