@@ -3,6 +3,7 @@
 Programs go by their codes: one is never given another meaning, and one that is no longer said is not used again.
 """
 
+from jarcore.documents import refusal
 from jarcore.documents.refusal import Kind
 
 # 400
@@ -57,3 +58,9 @@ WAIT = Kind("wait", 429, "Wait before the next try")
 # 500, 503
 BROKEN = Kind("broken", 500, "Something broke")
 DATABASE_AWAY = Kind("database_away", 503, "The database does not answer")
+
+
+def every() -> list[Kind]:
+    """All of them and the core's, by status and code."""
+    found = {one for one in (*vars(refusal).values(), *globals().values()) if isinstance(one, Kind)}
+    return sorted(found, key=lambda kind: (kind.status, kind.code))

@@ -16,7 +16,8 @@ from server.runs.instruments import router as instruments
 from server.temperatures.api import router as temperatures
 from server.work.api import router as work
 
-api = JarAPI(title="Jar Table", version="1", auth=SignedIn(), docs_url=None)
+SAYS = "All that the page does, for scripts too: by a session or by a personal access token. docs/api leads in."
+api = JarAPI(title="Jar Table", version="1", description=SAYS, servers=[{"url": "/"}], auth=SignedIn(), docs_url=None)
 register(api)
 api.add_router("", session)
 api.add_router("", kitchens)

@@ -2,7 +2,6 @@
 
 from typing import Any
 
-from jarcore.documents import refusal
 from server.common import kinds
 from tests.core.cases import service_ahead, zander
 from tests.http.owner import KITCHEN, OwnerTest
@@ -49,8 +48,7 @@ class DescriptionTest(OwnerTest):
         return {"integer": 1, "number": 1, "string": "x", "boolean": True, "array": [], "object": {}}[schema["type"]]
 
     def test_a_code_means_one_thing(self) -> None:
-        found = [one for module in (kinds, refusal) for one in vars(module).values() if isinstance(one, refusal.Kind)]
-        codes = [one.code for one in set(found)]
+        codes = [one.code for one in kinds.every()]
         self.assertEqual(len(codes), len(set(codes)))
 
     def test_every_operation_says_who_may_come_and_what_it_may_refuse(self) -> None:

@@ -2,6 +2,8 @@
 
 import csv
 import json
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 from uuid import NAMESPACE_URL, uuid5
@@ -25,10 +27,13 @@ from jarcore.documents.service import service_schema
 from jarcore.formula import evaluate
 from jarcore.questions import Profiles
 from jarcore.questions.profiles import FORMAT_VERSION as PROFILES_VERSION
+from server.common import kinds
 from server.config.api import api
 
 EXAMPLE = Path("examples/zander-caraway.jar.json")
 SERVICE_EXAMPLE = Path("examples/zander-evening.service.json")
+# What is told of a code of a caution or a notice.
+CODES = ("code", "kind", "grade", "when", "source")
 PANTRY_EXAMPLE = Path("examples/own-rows.pantry.json")
 
 
@@ -61,7 +66,9 @@ class Command(BaseCommand):
         write(formats / "pantry.schema.json", pantry_schema())
         write(formats / "pantry.example.json", json.loads(PANTRY_EXAMPLE.read_text(encoding="utf-8")))
         write(folder / "docs" / "api" / "openapi.json", api.get_openapi_schema(path_prefix="/api/"))
-        write_codes(formats / "codes.csv")
+        write_table(folder / "docs" / "api" / "problems.csv", [asdict(kind) for kind in kinds.every()])
+        codes = ({**row, "when": rendered(row["when"])} for row in rows("codes"))
+        write_table(formats / "codes.csv", [{name: row[name] for name in CODES} for row in codes])
 
 
 def answered(kind: Any, name: str, version: int) -> dict[str, Any]:
@@ -111,11 +118,9 @@ def rounded(value: Any) -> Any:
     return [rounded(item) for item in value] if isinstance(value, list) else value
 
 
-def write_codes(path: Path) -> None:
-    """The codes of cautions and notices with grade, when and source."""
+def write_table(path: Path, listed: Sequence[Mapping[str, object]]) -> None:
+    """A table, its head from what is in it."""
     with path.open("w", encoding="utf-8", newline="") as file:
-        writer = csv.DictWriter(
-            file, ["code", "kind", "grade", "when", "source"], extrasaction="ignore", lineterminator="\n"
-        )
+        writer = csv.DictWriter(file, listed[0], lineterminator="\n")
         writer.writeheader()
-        writer.writerows({**row, "when": rendered(row["when"])} for row in rows("codes"))
+        writer.writerows(listed)
