@@ -11,6 +11,7 @@ from jarcore.data.makings import CoolingRow, MakingRow, cooling_rows, making_row
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
 from jarcore.data.patience import OutOfTime, look_at_the_time, patient_until
 from jarcore.data.recording import anew, forget, kept, recorded
+from jarcore.data.roots import root
 from jarcore.data.sentences import Said, all_of, rendered, said, sentence
 from jarcore.data.spoken import bare, bare_word
 from jarcore.data.tables import named, parameter, parameters, rows, schools, shelf
@@ -62,6 +63,7 @@ __all__ = [
     "patient_until",
     "recorded",
     "rendered",
+    "root",
     "row_of_label",
     "rows",
     "said",

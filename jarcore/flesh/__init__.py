@@ -2,6 +2,7 @@
 
 from jarcore.flesh.acid_front import AcidFront, acid_front
 from jarcore.flesh.course import NEVER, Course
+from jarcore.flesh.erfc import inverse_erfc
 from jarcore.flesh.salting import (
     NOTHING_TAKEN_UP,
     Bath,
@@ -27,6 +28,7 @@ __all__ = [
     "dry_uptake",
     "firmed_depth_mm",
     "flesh_water_g",
+    "inverse_erfc",
     "paste_course",
     "rinse_factor",
     "salt_diffusivity",

@@ -11,6 +11,8 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from jarcore.flesh.erfc import erfc_of, scaled_erfc
+
 # Above this Fo the long-time series is the better one; both are exact to 1e-14 around it.
 SWITCH_FO = 0.25
 # Below this Fo the series of a bath has too few terms.
@@ -46,12 +48,10 @@ def uptake(fourier: float) -> float:
 
 def uptakes(fouriers: NDArray[np.float64]) -> NDArray[np.float64]:
     """uptake() for many Fo at once, by the same two series."""
-    from scipy.special import erfc
-
     root = np.sqrt(np.maximum(fouriers, 1e-300))
     k = np.array([1.0, 2.0, 3.0])[:, None]
     z = k / np.minimum(root, 1.0)
-    terms = np.exp(-z * z) / math.sqrt(math.pi) - z * erfc(z)
+    terms = np.exp(-z * z) / math.sqrt(math.pi) - z * erfc_of(z)
     short = 2 * root * (1 / math.sqrt(math.pi) + 2 * ((-1.0) ** k * terms).sum(axis=0))
     odd = (2 * np.arange(6) + 1.0)[:, None] ** 2 * math.pi**2
     long = 1 - (8 / odd * np.exp(-odd * fouriers / 4)).sum(axis=0)
@@ -106,12 +106,10 @@ def bath_uptakes(fouriers: NDArray[np.float64], alpha: float) -> NDArray[np.floa
 
     Parameters: fouriers [1]; alpha, water of the bath over water of the flesh [1].
     """
-    from scipy.special import erfcx
-
     roots = np.array(bath_roots(round(alpha, 6)))[:, None]
     terms = 2 * alpha * (1 + alpha) / (1 + alpha + alpha * alpha * roots * roots)
     series = 1 - (terms * np.exp(-roots * roots * fouriers)).sum(axis=0)
-    short = (1 + alpha) * (1 - erfcx(np.sqrt(fouriers) / alpha))
+    short = (1 + alpha) * (1 - scaled_erfc(np.sqrt(fouriers) / alpha))
     found: NDArray[np.float64] = np.minimum(1.0, np.where(fouriers < SHORT_FO, short, series))
     return found
 

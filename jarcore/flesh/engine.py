@@ -53,8 +53,6 @@ def chain(
     Parameters: capacities of the cells and links between neighbours (one fewer), in one consistent set of units;
     first and last, the environment at either end as (link, value), None where the end is closed.
     """
-    from scipy.linalg import eigh_tridiagonal
-
     diagonal = np.zeros_like(capacities)
     diagonal[:-1] += links
     diagonal[1:] += links
@@ -64,7 +62,9 @@ def chain(
             diagonal[cell] += environment[0]
             source[cell] += environment[0] * environment[1]
     root = np.sqrt(capacities)
-    rates, modes = eigh_tridiagonal(diagonal / capacities, -links / (root[:-1] * root[1:]), check_finite=False)
+    beside = -links / (root[:-1] * root[1:])
+    # Of so few cells the whole matrix is solved as soon as its three diagonals would be.
+    rates, modes = np.linalg.eigh(np.diag(diagonal / capacities) + np.diag(beside, 1) + np.diag(beside, -1))
     driven = first is not None or last is not None
     return Chain(np.maximum(rates, 0.0), modes, root, modes.T @ (source / root), driven)
 

@@ -10,6 +10,7 @@ from jarcore.data import named, parameter
 from jarcore.flesh.course import Course
 from jarcore.flesh.diffusion import bath_uptakes, box_as_slab
 from jarcore.flesh.engine import layered_uptake
+from jarcore.flesh.erfc import inverse_erfc
 from jarcore.flesh.temperature import slowing
 
 # How much has been taken up after a time [s].
@@ -77,9 +78,7 @@ def firmed_depth_mm(seconds: float, threshold: float, surface: float, fat_class:
     """How deep salt in the flesh's water is above a threshold [both g/100 g water]: 2 erfc^-1(u*/u_s) sqrt(D t)."""
     if surface <= threshold:
         return 0.0
-    from scipy.special import erfcinv
-
-    return 2000 * float(erfcinv(threshold / surface)) * math.sqrt(salt_diffusivity(fat_class, celsius) * seconds)
+    return 2000 * inverse_erfc(threshold / surface) * math.sqrt(salt_diffusivity(fat_class, celsius) * seconds)
 
 
 def bath_course(bath: Bath, flesh_g: float, fat_class: str, celsius: float, ways_m: tuple[float, ...]) -> Course:

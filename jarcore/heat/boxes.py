@@ -2,7 +2,7 @@
 
 import math
 
-from jarcore.data import kept, parameter
+from jarcore.data import kept, parameter, root
 from jarcore.fish.geometry import Piece
 
 # No box is done like a slab of so small a part of its thickness.
@@ -18,8 +18,6 @@ def slab_share(piece: Piece, h: float, medium_c: float) -> float:
     The core of a box lacks the product of what three slabs lack (Carslaw and Jaeger 1959, 5.6), each by the first
     term of its series. Reckoned for the usual core from the chiller, H [W/m2/K] and what is around it [degC].
     """
-    from scipy.optimize import brentq  # over a second to load: only when a small piece is in heat from all sides
-
     target, start = parameter("core_target"), parameter("fish_c")
     if medium_c <= target or h <= 0:
         return 1.0
@@ -34,9 +32,9 @@ def slab_share(piece: Piece, h: float, medium_c: float) -> float:
     longest = _spread(halves[0], biot_per_m, lacks)
     if box(longest) > lacks - WIDE:
         return 1.0
-    done = brentq(lambda spread: box(spread) - lacks, 0.0, longest)
-    half = brentq(lambda half: _spread(half, biot_per_m, lacks) - done, LEAST * halves[0], halves[0])
-    return min(1.0, float(half) / halves[0])
+    done = root(lambda spread: box(spread) - lacks, 0.0, longest)
+    half = root(lambda half: _spread(half, biot_per_m, lacks) - done, LEAST * halves[0], halves[0])
+    return min(1.0, half / halves[0])
 
 
 def _left(half_m: float, biot_per_m: float, spread_m2: float) -> float:

@@ -15,6 +15,7 @@ from jarcore.flesh import (
     acid_front,
     bath_course,
     flesh_water_g,
+    inverse_erfc,
     paste_course,
     salt_diffusivity,
 )
@@ -153,8 +154,6 @@ def shell_minutes(laid: Laid, share: float) -> float:
     Where salt in the water of the flesh is above a threshold: depth 2 erfc^-1(u*/u_s) sqrt(D t), u_s of the bath half
     way (as ratios) between how it begins and how it ends. Little salt is taken for a little above the threshold.
     """
-    from scipy.special import erfcinv
-
     fish, contact, touches = laid.fish, laid.contents.contact, laid.contact_share
     assert fish.piece is not None and fish.species is not None and fish.edible_g is not None
     salt, water = contact.salt_g * touches, contact.water_g * touches
@@ -164,7 +163,7 @@ def shell_minutes(laid: Laid, share: float) -> float:
     below = min(parameter("shell_salt") / 100 / blend(salt / water, ends, 0.5), 1 / parameter("shell_least"))
     depth_m = share * fish.piece.diffusion_mm / 1000
     rate = salt_diffusivity(fish.species.fat_class, laid.standing.celsius)
-    return (depth_m / 2 / float(erfcinv(below))) ** 2 / rate / 60
+    return (depth_m / 2 / inverse_erfc(below)) ** 2 / rate / 60
 
 
 def at_contact(laid: Laid, front: AcidFront | None, span: Span, taken_up: Uptake) -> AtContact:

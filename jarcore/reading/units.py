@@ -1,26 +1,18 @@
-"""Units: one factor each, from pint, built once. pint is never called while a formula is evaluated."""
+"""Units: one factor each, from their table."""
 
 from functools import cache
-from typing import Any
 
 from jarcore.data import rows
 
-SI = {"mass": "gram", "volume": "milliliter", "time": "minute", "length": "millimeter"}
+SI = ("mass", "volume", "time", "length")
 US, METRIC = "us", "metric"
 
 
 @cache
 def _factors() -> dict[tuple[str, str], float]:
     """Grams, millilitres, minutes or millimetres in one unit, by (unit, measures)."""
-    import pint  # half a second to load: only where a factor is wanted
-
-    registry: Any = pint.UnitRegistry()
-    return {
-        (row["unit"], measures): float(registry(row[measures]).to(SI[row["dimension"]]).magnitude)
-        for row in rows("units")
-        if row["dimension"] in SI
-        for measures in (US, METRIC)
-    }
+    known = [row for row in rows("units") if row["dimension"] in SI]
+    return {(row["unit"], measures): float(row[measures]) for row in known for measures in (US, METRIC)}
 
 
 @cache

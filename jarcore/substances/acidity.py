@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
 
-from jarcore.data import Ingredient, kept, parameter, rows
+from jarcore.data import Ingredient, kept, parameter, root, rows
 
 ACIDS = ("citric", "acetic", "lactic", "malic", "tartaric", "carbonic", "phosphoric")
 LEAVENING = "leavening"
@@ -98,9 +98,7 @@ def _titratable(jar: Solution) -> float:
 @kept(maxsize=4096)
 def _solved(jar: Solution) -> float:
     """The root of the charge balance, kept: one jar is asked for its pH by several readings."""
-    from scipy.optimize import brentq  # over a second to load: only when a jar is sour
-
-    return float(brentq(jar.balance, LOWEST_PH, HIGHEST_PH, xtol=1e-6))
+    return root(jar.balance, LOWEST_PH, HIGHEST_PH)
 
 
 @kept(maxsize=8192)

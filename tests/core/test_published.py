@@ -3,19 +3,23 @@
 import ast
 import math
 from dataclasses import replace
+from typing import Any
 from unittest import TestCase
 
 import numpy as np
+import pint
+from scipy import special
 from scipy.integrate import solve_ivp
 from scipy.optimize import brentq
 
-from jarcore.data import default_pantry, parameter
+from jarcore.data import default_pantry, parameter, root
 from jarcore.documents.formula import Cook
 from jarcore.fish import measure_piece, turned_share
 from jarcore.flesh import Bath, acid_front, bath_course, diffusion, dry_uptake, rinse_factor, salt_diffusivity
 from jarcore.flesh.acid_front import speed_number
 from jarcore.flesh.diffusion import bath_uptakes, box_as_slab
 from jarcore.flesh.engine import layered_uptake, salt_profile
+from jarcore.flesh.erfc import erfc_of, inverse_erfc, scaled_erfc
 from jarcore.flesh.temperature import slowing
 from jarcore.heat import Stated, read_heat
 from jarcore.heat.core import Slab, time_to_core
@@ -93,13 +97,13 @@ class PublishedTest(TestCase):
         """tan q = -alpha q: three roots of Crank's table for alpha 1 (from memory), and scipy's brentq from nearly no
         bath to nearly the sea.
         """
-        for root, printed in zip(diffusion.bath_roots(1.0), (2.0288, 4.9132, 7.9787), strict=False):
-            self.assertAlmostEqual(root, printed, places=4)
+        for ours, printed in zip(diffusion.bath_roots(1.0), (2.0288, 4.9132, 7.9787), strict=False):
+            self.assertAlmostEqual(ours, printed, places=4)
         for alpha in (1e-6, 0.03, 0.4, 1.7, 25.0, 1e7):
-            for k, root in enumerate(diffusion.bath_roots(alpha), start=1):
+            for k, ours in enumerate(diffusion.bath_roots(alpha), start=1):
                 theirs = brentq(lambda q, a=alpha: math.sin(q) + a * q * math.cos(q), (k - 0.5) * math.pi, k * math.pi)
                 with self.subTest(alpha=alpha, k=k):
-                    self.assertAlmostEqual(root / theirs, 1, delta=1e-11)
+                    self.assertAlmostEqual(ours / theirs, 1, delta=1e-11)
 
     def test_published_bath_against_scipy(self) -> None:
         """A finite bath by the method of lines: 200 cells of flesh and one well-mixed node of liquid."""
@@ -229,6 +233,39 @@ class PublishedTest(TestCase):
             with self.subTest(row["unit"], measures=row["measures"]):
                 self.assertAlmostEqual(factor(row["unit"], row["measures"]) / float(row["value"]), 1, delta=1e-6)
         self.assertAlmostEqual(celsius(145, "degF"), 62.78, delta=0.01)
+
+    def test_one_root_as_scipy_finds_it(self) -> None:
+        """Steep, flat, nearly no root at all, at an end; and none, which is refused."""
+        for name, function, low, high in (
+            ("steep", lambda x: math.tanh(1e6 * (x - 3.7)), 0.0, 14.0),
+            ("flat", lambda x: (x - 1.25) ** 3, 0.0, 14.0),
+            ("exponential", lambda x: 10.0**-x - 10.0 ** (x - 14) - 0.3, 0.0, 14.0),
+            ("with a pole beside it", lambda x: 1 / (x + 1e-3) - 7, 0.0, 2.0),
+            ("at its lower end", lambda x: x, 0.0, 1.0),
+            ("at its upper end", lambda x: x - 1, 0.0, 1.0),
+        ):
+            with self.subTest(name):
+                expected = brentq(function, low, high, xtol=1e-13, maxiter=500)
+                slack = 1e-4 if name == "flat" else 1e-11
+                self.assertAlmostEqual(root(function, low, high), expected, delta=slack)
+        with self.assertRaises(ValueError):
+            root(lambda x: x + 1, 0.0, 1.0)
+
+    def test_the_complementary_error_function_as_scipy_has_it(self) -> None:
+        values = np.concatenate([[0.0], np.geomspace(1e-9, 1e9, 400), [24.999999, 25.0, 25.000001]])
+        np.testing.assert_allclose(erfc_of(values), special.erfc(values), rtol=1e-13, atol=1e-300)
+        np.testing.assert_allclose(scaled_erfc(values), special.erfcx(values), rtol=1e-11)
+        shares = np.concatenate([np.geomspace(1e-12, 1.0, 60), 2 - np.geomspace(1e-9, 1.0, 20)])
+        found = [inverse_erfc(float(share)) for share in shares]
+        np.testing.assert_allclose(found, special.erfcinv(shares), rtol=1e-9, atol=1e-15)
+
+    def test_units_as_a_library_of_units_has_them(self) -> None:
+        registry: Any = pint.UnitRegistry()
+        for row in cases.table("units"):
+            for measures in ("us", "metric"):
+                with self.subTest(row["unit"], measures=measures):
+                    expected = float(registry(row[measures]).to(row["base"]).magnitude)
+                    self.assertAlmostEqual(factor(row["unit"], measures) / expected, 1, delta=1e-14)
 
     def test_published_safety_figures(self) -> None:
         for row in cases.table("safety"):
