@@ -23,10 +23,10 @@ from jarcore.service import plan
 
 DONE, FAILED, NOT_ASKED = 0, 1, 2
 # What can be wrong only with a file that is named.
-NO_FILE = Kind("no_such_file", 404, "No such file")
-NO_QUESTION = Kind("no_such_question", 404, "No such question")
-NOT_EVENTS = Kind("not_events", 422, "Not events")
-NOT_A_PLAN = Kind("not_a_plan", 422, "Not a plan")
+NO_FILE = Kind("no_such_file", 400, "No such file")
+NO_QUESTION = Kind("no_such_question", 422, "No such question")
+NOT_EVENTS = Kind("not_events", 400, "Not events")
+NOT_A_PLAN = Kind("not_a_plan", 400, "Not a plan")
 DOCUMENT = "/document"
 # Questions that have a command of their own, which takes the formula itself.
 OF_A_FORMULA = ("evaluate", "profiles")

@@ -28,7 +28,8 @@ def _zone(name: str) -> str:
 
 
 # The name of a time zone.
-Zone = Annotated[Text, AfterValidator(_zone)]
+NAMED = Field(json_schema_extra={"format": "iana-time-zone", "examples": ["Europe/Oslo"]})
+Zone = Annotated[Text, AfterValidator(_zone), NAMED]
 
 
 def _id(name: str) -> str:

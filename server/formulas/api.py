@@ -130,7 +130,7 @@ class ReasonOut(Schema):
 class NotReadyOut(ProblemOut):
     """What cannot be kept as it is: with the reasons where it is readable and not ready."""
 
-    standing: str = ""
+    standing: Standing | None = None
     not_ready: list[ReasonOut] = []
 
 

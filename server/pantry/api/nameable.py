@@ -30,7 +30,7 @@ from jarcore.jars import Traits, all_traits, side_rows
 from jarcore.substances import mix
 from server.accounts.requests import AuthedRequest
 from server.accounts.selectors import kitchen_to_read
-from server.common.typed import JarDraft
+from server.common.typed import FatClass, Firmness, Group, JarDraft, Shape
 from server.pantry.api.own import PriceOut, ScaleOut, prices_of
 from server.pantry.selectors import stock_of
 
@@ -43,7 +43,7 @@ class IngredientOut(Schema):
     id: str
     name: str
     synonyms: list[str]
-    group: str
+    group: Group
     units: list[str]
     smoke_c: float | None
     kept_in_oil: bool
@@ -54,10 +54,10 @@ class SpeciesOut(Schema):
     id: str
     name: str
     synonyms: list[str]
-    fat_class: str
-    firmness: str
+    fat_class: FatClass
+    firmness: Firmness
     flesh: str
-    shape: str
+    shape: Shape
     flags: list[str]
     candidates: list[str]
     suits: list[str]

@@ -3569,7 +3569,9 @@ export interface components {
             password: string;
             /**
              * Time Zone
+             * Format: iana-time-zone
              * @default UTC
+             * @example Europe/Oslo
              */
             time_zone: string;
             /** Username */
@@ -4125,8 +4127,11 @@ export interface components {
          * @description What may be put in a jar; `holds` is the share [1] of each component in it.
          */
         IngredientOut: {
-            /** Group */
-            group: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "aromatic" | "dairy" | "egg" | "fat" | "flour" | "leavening" | "liquid" | "salt" | "salty" | "sour" | "sweet";
             /** Holds */
             holds: {
                 [key: string]: number;
@@ -4466,7 +4471,9 @@ export interface components {
             name: string;
             /**
              * Time Zone
+             * Format: iana-time-zone
              * @default UTC
+             * @example Europe/Oslo
              */
             time_zone: string;
         };
@@ -4560,7 +4567,9 @@ export interface components {
             tablet_idle_h: number;
             /**
              * Time Zone
+             * Format: iana-time-zone
              * @default UTC
+             * @example Europe/Oslo
              */
             time_zone: string;
         };
@@ -5242,11 +5251,8 @@ export interface components {
              * @default
              */
             request: string;
-            /**
-             * Standing
-             * @default
-             */
-            standing: string;
+            /** Standing */
+            standing?: ("ready" | "not_ready" | "not_to_be_cooked") | null;
             /** Status */
             status: number;
             /** Title */
@@ -7223,7 +7229,9 @@ export interface components {
             tablet_idle_h: number;
             /**
              * Time Zone
+             * Format: iana-time-zone
              * @default UTC
+             * @example Europe/Oslo
              */
             time_zone: string;
         };
@@ -7430,10 +7438,16 @@ export interface components {
             candidates: string[];
             /** Delicate */
             delicate: boolean;
-            /** Fat Class */
-            fat_class: string;
-            /** Firmness */
-            firmness: string;
+            /**
+             * Fat Class
+             * @enum {string}
+             */
+            fat_class: "fatty" | "lean" | "medium";
+            /**
+             * Firmness
+             * @enum {string}
+             */
+            firmness: "firm" | "medium" | "soft";
             /** Flags */
             flags: string[];
             /** Flesh */
@@ -7442,8 +7456,11 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Shape */
-            shape: string;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "flat" | "round" | "slender";
             /** Suits */
             suits: string[];
             /** Synonyms */

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import {
   type Deed,
   type Instruments as Described,
@@ -29,7 +29,13 @@ export function Panel({ readings, onClose }: PanelProps) {
   const described = useQuery(instrumentsQuery(kitchen, run, shown.last)).data;
   const hear = useHearReadings();
   const [wrong, setWrong] = useState<{ instrument: string; says: string } | null>(null);
-  const press = async (instrument: string, deed: Deed) => {
+  // One after the other, as a hand does them: what overtook another on its way would undo it.
+  const before = useRef<Promise<void>>(Promise.resolve());
+  const press = (instrument: string, deed: Deed) => {
+    const next = () => pressed(instrument, deed);
+    before.current = before.current.then(next, next);
+  };
+  const pressed = async (instrument: string, deed: Deed) => {
     try {
       hear(await pressInstrument(kitchen, run, instrument, deed));
       setWrong(null);
