@@ -4,7 +4,7 @@ The objective is an L1 distance [g]. What a line weighs is compared with what it
 weight with its share in the whole jar made more or less; making the whole otherwise costs as much as the difference.
 A line that others follow moves them along, and what they change counts as its own.
 Of all that are equally near, the one whose largest change is smallest is taken (a second programme), so that the answer
-does not hang on the order of the lines. HiGHS (scipy's `milp`, without integers) solves both.
+does not hang on the order of the lines. HiGHS solves both.
 """
 
 from collections.abc import Sequence
@@ -195,12 +195,34 @@ class _Programme:
 
     def solved(self, objective: Vector, within: float | None = None) -> Vector | None:
         """The best by an objective, WITHIN a distance where one is given; None where nothing fits."""
-        # Over a second to load: only when something is solved. Without integers `milp` is `linprog` with fewer checks.
-        from scipy.optimize import LinearConstraint, milp
-
         matrix, limits = self.matrix, self.limits
         if within is not None:
             matrix = np.vstack([matrix, self.distance])
             limits = np.append(limits, within * (1 + AS_NEAR) + AS_NEAR)
-        found = milp(objective, constraints=LinearConstraint(matrix, -np.inf, limits), bounds=self.bounds)
-        return np.asarray(found.x) if found.status == 0 else None
+        return least(objective, matrix, limits, self.bounds)
+
+
+def least(objective: Vector, matrix: Vector, limits: Vector, bounds: tuple[Vector, Vector]) -> Vector | None:
+    """Where an objective is least, with the matrix times it at most the limits, between bounds; None for nowhere."""
+    import highspy  # a fifth of a second to load: only when something is solved
+
+    rows, columns = matrix.shape
+    programme = highspy.HighsLp()
+    programme.num_row_, programme.num_col_ = rows, columns
+    programme.col_cost_ = objective
+    programme.col_lower_, programme.col_upper_ = bounds
+    programme.row_lower_, programme.row_upper_ = np.full(rows, -np.inf), limits
+    filled = matrix != 0
+    programme.a_matrix_.format_ = highspy.MatrixFormat.kRowwise
+    programme.a_matrix_.start_ = np.concatenate([[0], np.cumsum(filled.sum(axis=1))])
+    programme.a_matrix_.index_ = np.nonzero(filled)[1]
+    programme.a_matrix_.value_ = matrix[filled]
+    solver = highspy.Highs()
+    solver.setOptionValue("output_flag", False)
+    # One after the other, so that the same is found each time.
+    solver.setOptionValue("parallel", "off")
+    solver.passModel(programme)
+    solver.run()
+    if solver.getModelStatus() != highspy.HighsModelStatus.kOptimal:
+        return None
+    return np.asarray(solver.getSolution().col_value)
