@@ -7,6 +7,7 @@ stand at; so is a value nested too deep. What is no JSON at all, or no formula, 
 import json
 import math
 import re
+from collections import Counter
 from typing import Any
 
 from jarcore.documents import formula, service
@@ -28,8 +29,18 @@ from jarcore.documents.refusal import (
 LARGEST_BYTES = 1_000_000
 DEEPEST = 40
 LONGEST_NUMBER = 40
+# What some programs write before the first character of a file.
+BYTE_ORDER_MARK = "\ufeff"
 # NUL and lone surrogates: what no database takes.
 UNTAKEN = re.compile("[\0\ud800-\udfff]")
+
+
+class _Doubled(dict[str, Any]):
+    """An object in which the text says some fields more than once; the last of each is taken."""
+
+    def __init__(self, pairs: list[tuple[str, Any]]) -> None:
+        super().__init__(pairs)
+        self.names = [name for name, times in Counter(name for name, _ in pairs).items() if times > 1]
 
 
 class _Bad:
@@ -48,12 +59,18 @@ def _decimal(text: str) -> float | _Bad:
     return value if math.isfinite(value) else _Bad(text)
 
 
+def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    made = dict(pairs)
+    return made if len(made) == len(pairs) else _Doubled(pairs)
+
+
 def parse(raw: bytes | str) -> tuple[Any, list[Finding]]:
     """The value that the JSON text states, and a notice for each part that could not be taken.
 
     Parameters: raw, the text [UTF-8 when bytes].
     Returns: the value with None in the place of each number that is none and each part nested too deep,
-    and with NUL and lone surrogates taken out of texts; and the notices, each with its path.
+    and with NUL and lone surrogates taken out of texts; and the notices, each with its path. Of a field that stands
+    there twice the last counts, and is told. A byte order mark at its head is passed over.
     Raises: NotAFormula when it is too large (status 413) or no JSON.
     """
     size = len(raw) if isinstance(raw, bytes) else len(raw.encode("utf-8", "surrogatepass"))
@@ -63,8 +80,10 @@ def parse(raw: bytes | str) -> tuple[Any, list[Finding]]:
             f"The document has {size / 1e6:.1f} MB; at most {LARGEST_BYTES / 1e6:.0f} MB is read. Split it.",
         )
     try:
-        text = raw.decode("utf-8") if isinstance(raw, bytes) else raw
-        value = json.loads(text, parse_int=_integer, parse_float=_decimal, parse_constant=_Bad)
+        text = (raw.decode("utf-8") if isinstance(raw, bytes) else raw).removeprefix(BYTE_ORDER_MARK)
+        value = json.loads(
+            text, parse_int=_integer, parse_float=_decimal, parse_constant=_Bad, object_pairs_hook=_object
+        )
     except UnicodeDecodeError as error:
         raise NotAFormula(NOT_TEXT, f"Byte {error.start} is not UTF-8. Save the file as UTF-8.") from None
     except RecursionError:
@@ -108,6 +127,9 @@ class _Cleaning:
             return None
         if isinstance(value, list):
             return [self.clean(item, (*steps, place)) for place, item in enumerate(value)]
+        if isinstance(value, _Doubled):
+            for name in value.names:
+                self._say("said-twice", (*steps, _without_bad(name)), field=_without_bad(name)[:40])
         if isinstance(value, dict):
             return {
                 self._text(key, (*steps, "?")): self.clean(item, (*steps, _without_bad(key)))

@@ -8,11 +8,13 @@ from jarcore.service.mended import Mends, mended, mends
 from jarcore.service.moving import moved
 from jarcore.service.planning import plan
 from jarcore.service.reading import first_and_last, usual_kitchen
+from jarcore.service.searching import NotInstalled
 
 __all__ = [
     "AheadLists",
     "CourseAsItIs",
     "Mends",
+    "NotInstalled",
     "ahead",
     "as_it_is",
     "compared",

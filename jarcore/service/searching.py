@@ -22,6 +22,10 @@ EARLIER = 720
 FAR_BACK = -(10**9)
 
 
+# What is said where the search is not installed.
+MISSING = "A better plan is searched for by OR-Tools. Install jar-table[plan], or take the plan that is made at once."
+
+
 @dataclass
 class _Model:
     """The model of one service, with what it needs to be read back."""
@@ -257,14 +261,22 @@ class _Model:
         return replace(self.decided, given=given)
 
 
+class NotInstalled(ImportError):
+    """What is asked for needs an extra that is not installed; says which."""
+
+
 def improve(decided: Decided, service: ReadService, past: Past) -> Decided:
     """The best plan that is found within the limit of the row `search_effort`, never a worse one than DECIDED.
 
     Its `gap` is how far its cost may lie above the least there can be, as a share of it.
+    Raises: NotInstalled where the core is installed without what searches.
     """
     if not decided.given:
         return decided
-    from ortools.sat.python import cp_model  # over half a second to load: only where a better plan is looked for
+    try:
+        from ortools.sat.python import cp_model  # over half a second to load: only where a better plan is looked for
+    except ModuleNotFoundError as missing:
+        raise NotInstalled(MISSING) from missing
 
     base = min(one.start for one in decided.given.values()) - EARLIER
     model = _Model(cp_model.CpModel(), decided, service, past, base)

@@ -3,16 +3,21 @@
 import csv
 import io
 import json
+import subprocess
+import sys
 import tempfile
 from contextlib import redirect_stderr, redirect_stdout
+from pathlib import Path
 from typing import Any
 from unittest import TestCase
 from unittest.mock import patch
 
+from jarcore import evaluate
 from jarcore.cli import main
 from jarcore.data.tables import rows
 from jarcore.documents.pointers import pointer
 from jarcore.questions import QUESTIONS
+from jarcore.version import VERSION
 from tests.core import cases
 
 SERVICE = str(cases.ROOT / "examples" / "zander-evening.service.json")
@@ -88,6 +93,84 @@ class CommandTest(TestCase):
         for arguments in ((), ("cook", EXAMPLE), ("evaluate",)):
             with self.subTest(arguments):
                 self.assertEqual(run(*arguments)[0], 2)
+
+
+class ManyTest(TestCase):
+    """Many formulas in one command."""
+
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.written("b.json", cases.zander())
+        self.written("a/c.json", cases.changed(cases.zander(), jars__0__lines__0__amount=None))
+        self.written("a/notes.txt", "nothing of ours")
+
+    def written(self, name: str, document: Any) -> str:
+        path = self.folder / name
+        path.parent.mkdir(exist_ok=True)
+        path.write_bytes(document if isinstance(document, bytes) else json.dumps(document).encode())
+        return str(path)
+
+    def test_a_folder_is_a_line_for_each_formula_in_it_and_below(self) -> None:
+        code, out, err = run("evaluate", str(self.folder))
+        told = [json.loads(line) for line in out.splitlines()]
+        self.assertEqual((code, err), (0, ""))
+        self.assertEqual([Path(one["file"]).name for one in told], ["c.json", "b.json"])
+        self.assertEqual(told[1]["evaluation"], json.loads(json.dumps(evaluate(cases.zander()))))
+
+    def test_one_that_is_refused_is_named_and_the_others_are_answered(self) -> None:
+        for name, what, words in (
+            ("broken.json", b'{"format"', "Line 1, column 10"),
+            ("latin.json", '{"title": "Gew\xfcrz"}'.encode("latin-1"), "Byte 14 is not UTF-8"),
+            ("service.json", Path(SERVICE).read_bytes(), "jar-table/service"),
+            ("large.json", b'{"title": "' + b"x" * 3_000_000 + b'"}', "3.0 MB"),
+            ("deep.json", b"[" * 200_000, "nested more than"),
+            ("missing.json", None, "No such file"),
+        ):
+            wrong = str(self.folder / "wrong" / name) if what is None else self.written(name, what)
+            with self.subTest(name):
+                code, out, err = run("evaluate", EXAMPLE, wrong, EXAMPLE)
+                told = [json.loads(line) for line in out.splitlines()]
+                self.assertEqual((code, [("problem" in one) for one in told]), (2, [False, True, False]))
+                self.assertTrue(err.startswith(f"{wrong}: "), err)
+                self.assertIn(words, err)
+                self.assertEqual(run("evaluate", wrong)[0], 2)
+
+    def test_json_lines_are_a_formula_each(self) -> None:
+        lines = self.written("many.jsonl", b"\n".join([json.dumps(cases.zander()).encode(), b"", b"{", b"[]"]))
+        code, out, err = run("evaluate", "--lines", lines)
+        told = [json.loads(line) for line in out.splitlines()]
+        self.assertEqual((code, [one["file"] for one in told]), (2, [f"{lines}:{number}" for number in (1, 3, 4)]))
+        self.assertTrue(told[0]["evaluation"]["jars"])
+        self.assertIn(f"{lines}:3: Not JSON", err)
+        self.assertEqual(run("evaluate", "--lines", "/no/such/lines")[0], 2)
+
+    def test_strictly_what_is_not_ready_ends_with_three_and_says_why(self) -> None:
+        self.assertEqual(run("evaluate", "--strict", EXAMPLE)[0], 0)
+        code, _, err = run("evaluate", "--strict", str(self.folder))
+        self.assertEqual(code, 3)
+        self.assertIn("c.json: not ready: /jars/0: ", err)
+        rows = {"format": "jar-table/pantry", "ingredients": [{"id": "caraway-seed", "salt_g": 30}]}
+        self.assertEqual(run("evaluate", "--strict", EXAMPLE, "--pantry", self.written("own.rows", rows))[0], 3)
+
+    def test_a_byte_order_mark_is_passed_over_and_a_field_that_stands_twice_is_told(self) -> None:
+        text = json.dumps(cases.zander()).replace('"servings": 4', '"servings": 40, "servings": 4')
+        code, out, _ = run("evaluate", self.written("marked.json", b"\xef\xbb\xbf" + text.encode()))
+        answer = json.loads(out)
+        self.assertEqual((code, answer["ready"]), (0, False))
+        twice = [one for one in answer["notices"] if one["code"] == "said-twice"]
+        self.assertEqual([one["path"] for one in twice], ["/servings"])
+
+    def test_a_pipe_that_is_closed_ends_it_without_a_word(self) -> None:
+        command = [sys.executable, "-m", "jarcore", "evaluate", *[EXAMPLE] * 40]
+        with subprocess.Popen(command, cwd=cases.ROOT, stdout=subprocess.PIPE, stderr=subprocess.PIPE) as running:
+            assert running.stdout is not None and running.stderr is not None
+            running.stdout.readline()
+            running.stdout.close()
+            self.assertEqual(running.stderr.read(), b"")
+        self.assertEqual(running.returncode, 141)
+
+    def test_its_version_is_the_core_s(self) -> None:
+        self.assertEqual(run("--version"), (0, f"jar-table {VERSION}\n", ""))
 
 
 class PointerTest(TestCase):
