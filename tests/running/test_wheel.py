@@ -44,14 +44,19 @@ NAMED = re.compile(r"[\w.-]+")
 def asked_for(names: list[str], known: set[str]) -> Iterator[Distribution]:
     """The distributions of these requirements and of what they ask for in turn, extras and other systems left out."""
     for name in (NAMED.match(one)[0] for one in names if "extra ==" not in one and "sys_platform" not in one):
-        if name.lower() not in known and not known.add(name.lower()):
-            found = distribution(name)
-            yield found
-            yield from asked_for(found.requires or [], known)
+        if name.lower() in known:
+            continue
+        known.add(name.lower())
+        found = distribution(name)
+        yield found
+        yield from asked_for(found.requires or [], known)
 
 
 class WheelTest(TestCase):
     folder: ClassVar[Path]
+    wheel: ClassVar[Path]
+    python: ClassVar[Path]
+    metadata: ClassVar[str]
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -71,7 +76,7 @@ class WheelTest(TestCase):
         for one in asked_for(wanted, set()):
             for top in {file.parts[0] for file in one.files or () if file.parts[0] not in ("..", "__pycache__")}:
                 if not (site / top).exists():
-                    (site / top).symlink_to(one.locate_file(top))
+                    (site / top).symlink_to(str(one.locate_file(top)))
 
     def run_own(self, *arguments: str) -> subprocess.CompletedProcess[str]:
         environment = {"PATH": "/nowhere", "HOME": str(self.folder)}
