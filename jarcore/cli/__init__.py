@@ -11,7 +11,7 @@ from typing import Any
 
 from jarcore.cli.files import STANDARD_INPUT, called, read, show, tell
 from jarcore.cli.many import answered
-from jarcore.data import BadPantry, Fault, Pantry, default_pantry, with_rows
+from jarcore.data import BadPantry, Pantry, default_pantry, with_rows
 from jarcore.data.checks import faults
 from jarcore.data.sources import shares
 from jarcore.documents import Finding, NotAFormula, found, parse, rows_of_a_kitchen, service_object
@@ -102,11 +102,10 @@ def _of_formulas(question: str, names: Sequence[str], rows: str | None, *, by_li
         pantry, wrong = _pantry(rows)
     except NotAFormula as refusal:
         return _refused(rows, refusal.problem())
-    told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in wrong]
 
     def answer(raw: bytes) -> Any:
         value, findings = parse(raw)
-        return ask(question, {"document": value}, pantry, [*findings, *told])
+        return ask(question, {"document": value}, pantry, [*findings, *wrong])
 
     (name, *others) = names
     if others or by_line or (name != STANDARD_INPUT and Path(name).is_dir()):
@@ -139,8 +138,7 @@ def _ask(question: str, name: str, rows: str | None) -> int:
     try:
         value, findings = parse(read(name))
         pantry, wrong = _pantry(rows)
-        told = [found("pantry-row", "", at=fault.path, why=fault.text) for fault in wrong]
-        show(ask(question, value, pantry, [*_in_document(findings), *told]))
+        show(ask(question, value, pantry, [*_in_document(findings), *wrong]))
     except (NotAFormula, NotAsked) as refusal:
         return _refused(name, refusal.problem())
     except NoSuchQuestion as refusal:
@@ -211,8 +209,10 @@ def _refused(name: str | None, told: Mapping[str, Any]) -> int:
     return REFUSED
 
 
-def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
-    """The pantry with a kitchen's own rows from a file; what of them is not used is told on standard error."""
+def _pantry(rows: str | None) -> tuple[Pantry, list[Finding]]:
+    """The pantry with a kitchen's own rows from a file, and what of them is not used, which is told on standard error
+    too.
+    """
     if rows is None:
         return default_pantry(), []
     value, findings = parse(read(rows))
@@ -224,7 +224,7 @@ def _pantry(rows: str | None) -> tuple[Pantry, list[Fault]]:
         raise NotAFormula(NOT_A_PANTRY, f"{rows}: {error}") from None
     for fault in wrong:
         print(f"{rows}: {fault.path}: {fault.text}", file=sys.stderr)
-    return pantry, wrong
+    return pantry, [found("pantry-row", "", at=fault.path, why=fault.text) for fault in wrong]
 
 
 def _tables() -> int:

@@ -20,8 +20,6 @@ SCALE = 1000
 # How much earlier than in the plan at once anything may start [min].
 EARLIER = 720
 FAR_BACK = -(10**9)
-
-
 # What is said where the search is not installed.
 MISSING = "A better plan is searched for by OR-Tools. Install jar-table[plan], or take the plan that is made at once."
 

@@ -97,20 +97,18 @@ def attachment(answer: HttpResponse, name: str) -> HttpResponse:
 
 def body(schema: dict[str, Any]) -> dict[str, Any]:
     """OpenAPI of a request body that the core's door reads."""
-    return {"requestBody": {"required": True, "content": {"application/json": {"schema": schema}}}}
+    return {"requestBody": {"required": True, "content": {JSON: {"schema": schema}}}}
 
 
-def body_of(model: type[BaseModel], *others: type[BaseModel]) -> dict[str, Any]:
-    """OpenAPI of a request body that the core's door reads and a model checks (see bodies.read_as); OTHERS are models
-    that it names.
-    """
-    BODIES.extend((model, *others))
+def body_of(model: type[BaseModel]) -> dict[str, Any]:
+    """OpenAPI of a request body that the core's door reads and a model checks (see bodies.read_as)."""
+    BODIES.append(model)
     return body(named(model.__name__))
 
 
 def answered(schema: dict[str, Any]) -> dict[str, Any]:
     """OpenAPI of a core's answer."""
-    return {"responses": {200: {"description": "OK", "content": {"application/json": {"schema": schema}}}}}
+    return {"responses": {200: {"description": "OK", "content": {JSON: {"schema": schema}}}}}
 
 
 def file_of(kind: str) -> dict[str, Any]:

@@ -35,7 +35,7 @@ RETRY_AFTER_S = 2
 UNFIT = "Some of what was sent does not fit."
 # What is said where nobody knows more than the status: of which kind it is, and the words.
 PLAIN = {
-    400: (BAD_REQUEST, "This could not be read as a request. Load the page again."),
+    400: (BAD_REQUEST, "The body of this request is no JSON that can be read. If a page sent it, load that again."),
     403: (NOT_FROM_HERE, "The page is too old, or does not come from here. Load it again."),
     404: (NOT_FOUND, "There is nothing here that you may see."),
     405: (NOT_DONE_SO, "There is something here, but it is not asked for in this way."),

@@ -20,6 +20,11 @@ class VersionsTest(BrowserTest):
         page.settled()
         page.keep_version("thicker")
         page.sees("[data-part=after-version]", "draft after version 2")
+        # Kept once more it is the same version: that is said, and what was typed of it stands.
+        page.keep_version("thicker, and once more")
+        page.sees("[role=dialog] [role=alert]", "kept, as version 2")
+        page.holds(names.whatIsDifferent, "thicker, and once more")
+        page.close()
         page.opened()
         page.until(lambda: page.tree() == {"2": "1", "1": ""}, "two versions")
         page.sees("[data-chosen]", "Nothing that a cook would notice changes")

@@ -94,7 +94,9 @@ class TokenTest(OwnerTest):
 
     def test_a_wrong_password_a_wrong_name_and_one_too_many_make_none(self) -> None:
         self.assert_problem(self.send(self.door, "POST", TOKENS, {"name": "x", "role": "cook", "password": "no"}), 422)
-        self.made(name="", status=422)
+        for name in ("", "  "):
+            (error,) = self.made(name=name, status=422)["errors"]
+            self.assertEqual((error["path"], "name" in error["text"]), ("/name", True))
         self.made(days=0, status=422)
         self.made(role="king", status=422)
         AccessToken.objects.bulk_create(

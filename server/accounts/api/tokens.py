@@ -6,7 +6,7 @@ from uuid import UUID
 
 from django.http import Http404
 from ninja import Router, Schema
-from pydantic import Field
+from pydantic import AfterValidator, Field, StringConstraints
 
 from server.accounts import tokens
 from server.accounts.api.account import confirm
@@ -41,12 +41,22 @@ class TokenMade(TokenItem):
     secret: str
 
 
+def _named(name: str) -> str:
+    if not name:
+        raise ValueError("Give it a name, so that you know it again in the trail.")
+    return name
+
+
+LENGTH = StringConstraints(strip_whitespace=True, max_length=tokens.LONGEST_NAME)
+TokenName = Annotated[Text, LENGTH, AfterValidator(_named)]
+
+
 class AccessTokenIn(Schema):
     """A token that is wanted: its name, what a script may do with it at most, in which kitchen (null: all of one's
     own), for how many days; and one's password.
     """
 
-    name: Annotated[Text, Field(min_length=1, max_length=tokens.LONGEST_NAME)]
+    name: TokenName
     role: Role
     kitchen: Annotated[Text, Field(max_length=50)] | None = None
     days: Annotated[int, Field(ge=1, le=tokens.MOST_DAYS)] = tokens.USUAL_DAYS

@@ -1,10 +1,9 @@
 """What a kitchen keeps of its own: rows, labels, scales, prices."""
 
 from dataclasses import asdict
-from typing import Annotated, Any
+from typing import Any
 
 from ninja import Router, Schema
-from pydantic import WithJsonSchema
 
 from jarcore.data import Pantry
 from jarcore.data.prices import Sort
@@ -15,7 +14,7 @@ from server.common.answers import body, body_of, named
 from server.common.bodies import keepable, read_as
 from server.common.kinds import TOO_MANY
 from server.common.refusals import refuses
-from server.common.typed import PantryDraft
+from server.common.typed import PantryDraft, PriceDraft, ScaleDraft
 from server.pantry import services
 from server.pantry.selectors import own_rows, stock_of
 
@@ -74,33 +73,16 @@ class RowsOut(Schema):
 class ScalesIn(Schema):
     """The kitchen's scales; the core says of each what it has to be."""
 
-    scales: Annotated[list[Any], WithJsonSchema({"type": "array", "items": named("ScaleOut")})]
-
-
-class ForIn(Schema):
-    """What a price is for: so much of a unit."""
-
-    value: float
-    unit: str
-
-
-class PriceIn(Schema):
-    """What an ingredient or a fish costs; without a price it has none any more."""
-
-    ingredient: str | None = None
-    fish: str | None = None
-    price: float | None = None
-    per: ForIn | None = None
-    usable_pct: float | None = None
-    basis: str | None = None
-    at: str | None = None
+    scales: list[ScaleDraft]
 
 
 class PricesIn(Schema):
-    """Prices to be kept, in the kitchen's currency; the core says of each what it has to be."""
+    """Prices to be kept, in the kitchen's currency; without a `price` a thing has none any more. The core says of each
+    what it has to be.
+    """
 
     currency: str | None = None
-    prices: Annotated[list[Any], WithJsonSchema({"type": "array", "items": named(PriceIn.__name__)})]
+    prices: list[PriceDraft]
 
 
 class LabelIn(Schema):
@@ -180,7 +162,7 @@ def keep_scales(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     "/kitchens/{kitchen}/prices",
     response=PricesOut,
     operation_id="keep_prices",
-    openapi_extra=body_of(PricesIn, PriceIn),
+    openapi_extra=body_of(PricesIn),
 )
 def keep_prices(request: AuthedRequest, kitchen: str) -> dict[str, Any]:
     """Keep prices of things, as entries of a jar-table/pantry document: each in the place of the one of the same thing,

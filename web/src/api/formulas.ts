@@ -72,7 +72,7 @@ export const keepPrices = (kitchen: string, currency: string | null, prices: { [
   taken(
     api.PUT('/api/kitchens/{kitchen}/prices', {
       params: { path: { kitchen } },
-      body: { currency, prices: prices as unknown as components['schemas']['PriceIn'][] },
+      body: { currency, prices },
     }),
   );
 
@@ -81,6 +81,6 @@ export const keepScales = (kitchen: string, scales: { step_g: Json; max_g: Json 
   taken(
     api.PUT('/api/kitchens/{kitchen}/scales', {
       params: { path: { kitchen } },
-      body: { scales: scales as components['schemas']['ScaleOut'][] },
+      body: { scales },
     }),
   );

@@ -3733,16 +3733,6 @@ export interface components {
             minutes: number;
         };
         /**
-         * ForIn
-         * @description What a price is for: so much of a unit.
-         */
-        ForIn: {
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: number;
-        };
-        /**
          * Formula
          * @description A fish, servings, the jars in the order they touch the fish, how it is cooked.
          */
@@ -6139,6 +6129,10 @@ export interface components {
             /** @description What of that can be used [%]. Absent: 100. */
             usable_pct?: number;
         };
+        /** @description Price, as it was typed: where that does not fit its schema, an object that holds anything. */
+        PriceDraft: components["schemas"]["Price"] | {
+            [key: string]: unknown;
+        };
         /**
          * PriceFor
          * @description A price for so much (`per` of a `unit`), what of that can be used [1], when it was so, and of a fish on which basis it is weighed.
@@ -6151,44 +6145,6 @@ export interface components {
             unit: "g" | "kg" | "oz" | "lb" | "ml" | "l" | "piece";
             /** @description How much. Absent: it is not used. */
             value: number;
-        };
-        /**
-         * PriceIn
-         * @description What an ingredient or a fish costs; without a price it has none any more.
-         */
-        PriceIn: {
-            /**
-             * At
-             * @default null
-             */
-            at: string | null;
-            /**
-             * Basis
-             * @default null
-             */
-            basis: string | null;
-            /**
-             * Fish
-             * @default null
-             */
-            fish: string | null;
-            /**
-             * Ingredient
-             * @default null
-             */
-            ingredient: string | null;
-            /** @default null */
-            per: components["schemas"]["ForIn"] | null;
-            /**
-             * Price
-             * @default null
-             */
-            price: number | null;
-            /**
-             * Usable Pct
-             * @default null
-             */
-            usable_pct: number | null;
         };
         /**
          * PriceOut
@@ -6218,7 +6174,8 @@ export interface components {
         };
         /**
          * PricesIn
-         * @description Prices to be kept, in the kitchen's currency; the core says of each what it has to be.
+         * @description Prices to be kept, in the kitchen's currency; without a `price` a thing has none any more. The core says of each
+         *     what it has to be.
          */
         PricesIn: {
             /**
@@ -6227,7 +6184,7 @@ export interface components {
              */
             currency: string | null;
             /** Prices */
-            prices: components["schemas"]["PriceIn"][];
+            prices: components["schemas"]["PriceDraft"][];
         };
         /**
          * PricesOut
@@ -6944,7 +6901,7 @@ export interface components {
          */
         ScalesIn: {
             /** Scales */
-            scales: components["schemas"]["ScaleOut"][];
+            scales: components["schemas"]["OwnScaleDraft"][];
         };
         /**
          * ScalesOut

@@ -33,7 +33,14 @@ export function FormulaHead() {
     if (!(await draft.send())) throw new Problem(0, says.kept.unsent, says.kept.unsent);
     const body = { revision: draft.revision(), ...said };
     const path = { kitchen, formula: draft.number() };
-    await taken(api.POST('/api/kitchens/{kitchen}/formulas/{formula}/versions', { params: { path }, body }));
+    const kept = await taken(
+      api.POST('/api/kitchens/{kitchen}/formulas/{formula}/versions', { params: { path }, body }),
+    );
+    // The same draft kept again is the version that is there: what was typed of another one is not let go for it.
+    if (versions.some(({ number }) => number === kept.number)) {
+      const already = fill(says.version.already, { number: kept.number });
+      throw new Problem(0, already, already);
+    }
     await queries.invalidateQueries(formulaQuery(kitchen, path.formula));
   }
 

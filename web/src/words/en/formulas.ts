@@ -49,6 +49,8 @@ export const parts = {
 export const version = {
   head: 'Keep version {number}',
   says: 'A version never changes again; the draft goes on from it.',
+  already:
+    'Nothing has changed since: this draft is kept, as version {number}. Change something first, or give that version a name under Versions.',
   unread: 'This cannot be kept before what cannot be read is mended',
   refused: 'This is refused: it is kept only as not to be cooked',
   notReady: 'This is not ready',

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { api, taken } from '@/api';
 import { type MadeToken, type OwnKitchen, ownChanged, type Role } from '@/api/people';
-import { Button, Choice, Field, Password, SendForm, useSending, WhosePassword } from '@/ui';
+import { Button, Choice, Field, Password, SendForm, useSending, useTyped, WhosePassword } from '@/ui';
 import { people } from '@/words/people';
 
 interface Props {
@@ -12,6 +12,12 @@ interface Props {
 }
 
 const ALL = '';
+const NOTHING: { name: string; role: Role; kitchen: string; days: string } = {
+  name: '',
+  role: 'viewer',
+  kitchen: ALL,
+  days: '90',
+};
 const DAYS: Record<string, string> = {
   30: people.you.days30,
   90: people.you.days90,
@@ -20,17 +26,17 @@ const DAYS: Record<string, string> = {
 
 /** Another token: what it is for, what it lets a script do, where, for how long; by one's password. */
 export function NewToken({ kitchens, username, onMade, onClose }: Props) {
-  const [name, setName] = useState('');
-  const [role, setRole] = useState<Role>('viewer');
-  const [kitchen, setKitchen] = useState(ALL);
-  const [days, setDays] = useState('90');
+  const [typed, type] = useTyped('token', NOTHING);
   const [password, setPassword] = useState('');
   const sending = useSending('/name', '/password');
 
   const make = () =>
     sending.send(async () => {
-      const body = { name, role, kitchen: kitchen === ALL ? null : kitchen, days: Number(days), password };
-      onMade(await taken(api.POST('/api/account/tokens', { body })));
+      const kitchen = typed.kitchen === ALL ? null : typed.kitchen;
+      const body = { ...typed, kitchen, days: Number(typed.days), password };
+      const made = await taken(api.POST('/api/account/tokens', { body }));
+      type(NOTHING);
+      onMade(made);
       await ownChanged();
     });
 
@@ -49,8 +55,8 @@ export function NewToken({ kitchens, username, onMade, onClose }: Props) {
       <Field
         id="token-name"
         label={people.names.tokenName}
-        value={name}
-        onType={setName}
+        value={typed.name}
+        onType={(name) => type({ ...typed, name })}
         hint={people.you.tokenNameSays}
         fault={sending.faultOf('/name')}
       />
@@ -58,21 +64,26 @@ export function NewToken({ kitchens, username, onMade, onClose }: Props) {
         {people.you.tokenMay}
         <Choice
           label={people.names.tokenRole}
-          value={role}
+          value={typed.role}
           choices={people.roles}
-          onPick={(picked) => setRole(picked)}
+          onPick={(role) => type({ ...typed, role })}
         />
         {people.you.tokenIn}
         <Choice
           label={people.names.tokenKitchen}
-          value={kitchen}
+          value={typed.kitchen}
           choices={{ [ALL]: people.you.allKitchens, ...where }}
-          onPick={setKitchen}
+          onPick={(kitchen) => type({ ...typed, kitchen })}
         />
         {people.you.tokenFor}
-        <Choice label={people.names.tokenDays} value={days} choices={DAYS} onPick={setDays} />
+        <Choice
+          label={people.names.tokenDays}
+          value={typed.days}
+          choices={DAYS}
+          onPick={(days) => type({ ...typed, days })}
+        />
       </div>
-      <p className="mt-1 text-sm text-quiet">{people.may[role]}</p>
+      <p className="mt-1 text-sm text-quiet">{people.may[typed.role]}</p>
       <WhosePassword name={username} />
       <Password
         kind="current"
