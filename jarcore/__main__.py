@@ -9,7 +9,8 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 def run() -> None:
     """Run a command, and end with its code; where nobody reads on, or somebody interrupts, without a word."""
-    from jarcore.cli import CLOSED, INTERRUPTED, main
+    from jarcore.cli import main
+    from jarcore.cli.ends import CLOSED, INTERRUPTED
 
     try:
         code = main(sys.argv[1:])

@@ -1,3 +1,3 @@
 """The version of the core, which every evaluation names."""
 
-VERSION = "0.8.1"
+VERSION = "0.9.0"

@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from pathlib import Path
 from typing import Any
 
+from jarcore.cli.ends import REFUSED
 from jarcore.documents import LARGEST_BYTES, NotAFormula
 from jarcore.documents.refusal import TOO_LARGE, Kind
 
@@ -68,6 +69,13 @@ def tell(name: str, told: Mapping[str, Any]) -> None:
     places = [f"{one['path']}: {one['text']}" for one in told["errors"]] or [str(told["detail"])]
     for place in places:
         print(f"{called(name)}: {told['title']}: {place}", file=sys.stderr)
+
+
+def refused(name: str | None, told: Mapping[str, Any]) -> int:
+    """Say that all is refused, on both outputs; returns what the command ends with."""
+    tell(name or STANDARD_INPUT, told)
+    show(told)
+    return REFUSED
 
 
 def show(answer: object) -> None:

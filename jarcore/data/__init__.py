@@ -7,6 +7,7 @@ from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.labels import label_forms, row_of_label
+from jarcore.data.made_by import core, engine, is_by_this_core, program
 from jarcore.data.makings import CoolingRow, MakingRow, cooling_rows, making_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
 from jarcore.data.patience import OutOfTime, look_at_the_time, patient_until
@@ -45,12 +46,14 @@ __all__ = [
     "bare_word",
     "codes",
     "cooling_rows",
+    "core",
     "default_pantry",
-    "faults",
+    "engine",
     "forget",
     "fresh",
     "heat_in_words",
     "in_words",
+    "is_by_this_core",
     "kept",
     "kind_rows",
     "label_forms",
@@ -61,6 +64,7 @@ __all__ = [
     "parameter",
     "parameters",
     "patient_until",
+    "program",
     "recorded",
     "rendered",
     "root",

@@ -11,6 +11,7 @@ from typing import Any
 
 from jarcore.data.avoided import ALLERGENS, avoided_by, named_in
 from jarcore.data.house import with_house
+from jarcore.data.made_by import digest_of_rows
 from jarcore.data.pantry import CONTENTS, AcidRow, Ingredient, Pantry, Scale, Species
 from jarcore.data.prices import priced
 from jarcore.data.tables import CONFIDENCES, parameter, rows
@@ -103,7 +104,8 @@ def with_rows(pantry: Pantry, document: Any) -> tuple[Pantry, list[Fault]]:
     found += _take(document, "ingredients", ingredients, _ingredient)
     found += _take(document, "fish", species, _fish)
     scales, more = _scales(document.get("scales"))
-    whole = replace(pantry, ingredients=ingredients, species=species, scales=scales or pantry.scales)
+    own = digest_of_rows(document)
+    whole = replace(pantry, ingredients=ingredients, species=species, scales=scales or pantry.scales, own=own)
     rounding = document.get("rounding_g")
     if isinstance(rounding, int | float) and not isinstance(rounding, bool) and rounding > 0:
         whole = replace(whole, rounding_g=float(rounding))

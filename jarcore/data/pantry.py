@@ -214,7 +214,7 @@ class Pantry:
     """All ingredients, fish and cuts that a formula may name, by id; the scales it is weighed on; what things cost.
 
     `prices` are by sort ("ingredient" or "fish") and id, in `currency`. `house` are its rules, `rounding_g` the step in
-    which it likes to weigh [g].
+    which it likes to weigh [g]; `own` is the digest of its own rows, empty for the shipped pantry.
     """
 
     ingredients: Mapping[str, Ingredient]
@@ -225,6 +225,7 @@ class Pantry:
     currency: str | None = None
     house: "tuple[HouseRule, ...]" = ()
     rounding_g: float | None = None
+    own: str = ""
 
 
 @cache

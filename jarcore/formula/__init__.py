@@ -1,12 +1,11 @@
 """The whole of one formula: read, weighed, timed, judged. Imports judgement and below."""
 
 from jarcore.formula.costs import for_a_gram, jar_cost
-from jarcore.formula.evaluate import ENGINE, evaluate, evaluation_of
+from jarcore.formula.evaluate import evaluate, evaluation_of
 from jarcore.formula.ledger import ledger_of
 from jarcore.formula.prepare import Prepared, prepare, with_contents
 
 __all__ = [
-    "ENGINE",
     "Prepared",
     "evaluate",
     "evaluation_of",

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from jarcore.data import Pantry, Same, Scale, fresh, kept
+from jarcore.data import Pantry, Same, Scale, engine, fresh, kept
 from jarcore.documents import Evaluation, Finding, Findings, notices_of
 from jarcore.documents.evaluated_jar import JarResult
 from jarcore.documents.evaluation import FORMAT, FORMAT_VERSION
@@ -22,10 +22,6 @@ from jarcore.formula.unstated import sodium_of
 from jarcore.heat import cook_result
 from jarcore.jars import Laid, line_results, made_steps, making_findings, reading_of
 from jarcore.judgement import Case, allergens_of, cautions_of, stands
-from jarcore.version import VERSION
-
-# What every evaluation says it was made by.
-ENGINE = f"jarcore {VERSION}"
 
 
 def evaluate(document: Mapping[str, Any], pantry: Pantry | None = None, told: Sequence[Finding] = ()) -> Evaluation:
@@ -81,7 +77,7 @@ def evaluation_of(document: Mapping[str, Any], ready: Prepared) -> Evaluation:
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
-        "engine": ENGINE,
+        "engine": engine(ready.pantry),
         "ready": not reasons,
         "standing": standing_for(reasons),
         "verdict": verdict_of(reasons, cautions, findings),

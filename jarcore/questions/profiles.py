@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 from typing_extensions import TypedDict
 
-from jarcore.data import Pantry, parameter
+from jarcore.data import Pantry, engine, parameter
 from jarcore.documents import Finding, Notice, notices_of
 from jarcore.flesh import flesh_water_g, salt_diffusivity
 from jarcore.flesh.engine import graded_widths, salt_profile
@@ -66,6 +66,7 @@ class Profiles(TypedDict):
 
     format: str
     format_version: int
+    engine: str
     jars: list[JarProfile]
     cooking: CookProfile
     notices: list[Notice]
@@ -77,6 +78,7 @@ def profiles(document: Mapping[str, Any], pantry: Pantry | None = None, told: Se
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
+        "engine": engine(ready.pantry),
         "jars": [_jar(ready, place) for place in range(len(ready.jars))],
         "cooking": cook_profile(ready),
         "notices": notices_of(ready.found),

@@ -3,10 +3,9 @@
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
-from jarcore.data import Pantry, default_pantry, parameter
+from jarcore.data import Pantry, default_pantry, engine, parameter
 from jarcore.documents import Finding, Plan, found, notices_of
 from jarcore.documents.plan import FORMAT, FORMAT_VERSION, Warm
-from jarcore.formula.evaluate import ENGINE
 from jarcore.service.giving_up import relaxed_in, warm_in
 from jarcore.service.laid_out import blocks_of, planned, windows_in
 from jarcore.service.mending import Given, mends_of
@@ -32,7 +31,7 @@ def answer(schedule: Schedule) -> Plan:
     return {
         "format": FORMAT,
         "format_version": FORMAT_VERSION,
-        "engine": ENGINE,
+        "engine": engine(schedule.pantry),
         "title": service.title,
         "kept": schedule.kept and not relaxed,
         "starts_at": service.zone.written(blocks[0].start) if blocks else None,

@@ -7,8 +7,8 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from jarcore.data import is_by_this_core
 from jarcore.documents.plan import Plan, as_now
-from jarcore.formula import ENGINE
 from jarcore.service import compared, costs, first_and_last, moved, plan
 from server.accounts.clock import now_in
 from server.day.asked import asked_of
@@ -117,7 +117,7 @@ def _fill_times(service: Service, made: Plan) -> None:
 
 def plan_of(service: Service) -> Plan:
     """The plan of a service as it is kept; one of another core is made anew, at once."""
-    if service.plan.get("engine") == ENGINE:
+    if is_by_this_core(service.plan.get("engine")):
         kept: Plan = service.plan
         return kept
     return _at_once(service, service.document, None)
@@ -171,7 +171,7 @@ def look_for_better(number: int) -> None:
         if held.revision != service.revision or held.plan_number != service.plan_number:
             # What is otherwise meanwhile is looked for anew.
             return
-        if held.plan_before.get("engine") == ENGINE:
+        if is_by_this_core(held.plan_before.get("engine")):
             held.changed = compared(held.plan_before, better)
         held.plan, held.searched = dict(better), True
         held.plan_number += 1

@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import re
 import subprocess
 import sys
 import tempfile
@@ -170,7 +171,9 @@ class ManyTest(TestCase):
         self.assertEqual(running.returncode, 141)
 
     def test_its_version_is_the_core_s(self) -> None:
-        self.assertEqual(run("--version"), (0, f"jar-table {VERSION}\n", ""))
+        code, out, err = run("--version")
+        self.assertEqual((code, err), (0, ""))
+        self.assertRegex(out, rf"^jar-table {re.escape(VERSION)} tables:[0-9a-f]{{12}} commit:\S+\n$")
 
 
 class PointerTest(TestCase):

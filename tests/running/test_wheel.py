@@ -14,6 +14,7 @@ from pathlib import Path
 from typing import ClassVar
 from unittest import TestCase
 
+from jarcore.commit import commit
 from jarcore.version import VERSION
 from tests.core.cases import ROOT
 
@@ -98,7 +99,10 @@ class WheelTest(TestCase):
             (folder / f"{name}.json").write_bytes(EXAMPLE.read_bytes())
         done = self.run_own("-m", "jarcore", "evaluate", "--strict", str(folder))
         self.assertEqual((done.returncode, done.stderr), (0, ""))
-        self.assertEqual([json.loads(line)["evaluation"]["ready"] for line in done.stdout.splitlines()], [True, True])
+        answers = [json.loads(line)["evaluation"] for line in done.stdout.splitlines()]
+        self.assertEqual([one["ready"] for one in answers], [True, True])
+        # Of the checkout that it was made from; there is none beside it to ask.
+        self.assertIn(f" commit:{commit()} ", answers[0]["engine"])
         done = self.run_own("-m", "jarcore", "plan", str(SERVICE))
         self.assertEqual((done.returncode, json.loads(done.stdout)["code"]), (2, "not_installed"))
         done = self.run_own("-m", "jarcore", "plan", "--at-once", str(SERVICE))

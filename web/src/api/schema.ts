@@ -6229,6 +6229,8 @@ export interface components {
          */
         Profiles: {
             cooking: components["schemas"]["CookProfile"];
+            /** Engine */
+            engine: string;
             /** Format */
             format: string;
             /** Format Version */

@@ -2,10 +2,11 @@
 
 import csv
 import json
+import re
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 from uuid import NAMESPACE_URL, uuid5
 
 from django.core.management.base import BaseCommand, CommandParser
@@ -35,6 +36,8 @@ SERVICE_EXAMPLE = Path("examples/zander-evening.service.json")
 # What is told of a code of a caution or a notice.
 CODES = ("code", "kind", "grade", "when", "source")
 PANTRY_EXAMPLE = Path("examples/own-rows.pantry.json")
+COMMIT = re.compile(r"(commit:)\S+")
+Made = TypeVar("Made", Evaluation, Plan)
 
 
 class Command(BaseCommand):
@@ -53,13 +56,13 @@ class Command(BaseCommand):
         write(formats / "formula.example.json", formula)
         write(formats / "evaluation.schema.json", answered(Evaluation, "evaluation", EVALUATION_VERSION))
         write(formats / "profiles.schema.json", answered(Profiles, "profiles", PROFILES_VERSION))
-        write(formats / "evaluation.example.json", rounded(evaluate(formula)))
+        write(formats / "evaluation.example.json", rounded(of_any_commit(evaluate(formula))))
         service = json.loads(SERVICE_EXAMPLE.read_text(encoding="utf-8"))
         write(formats / "service.schema.json", service_schema())
         write(formats / "service.example.json", service)
         write(formats / "plan.schema.json", answered(Plan, "plan", PLAN_VERSION))
         # Without the search, so that another processor writes the same example.
-        planned = plan(service, search=False)
+        planned = of_any_commit(plan(service, search=False))
         write(formats / "plan.example.json", planned)
         write(formats / "run.schema.json", run_schema())
         write(formats / "run.example.json", run_example(service, planned))
@@ -74,6 +77,11 @@ class Command(BaseCommand):
 def answered(kind: Any, name: str, version: int) -> dict[str, Any]:
     """The schema of a document that only the program writes."""
     return described(TypeAdapter(kind).json_schema(), name, version, written=False)
+
+
+def of_any_commit(made: Made) -> Made:
+    """An example that says no commit of its own, for it is part of every one."""
+    return {**made, "engine": COMMIT.sub(r"\g<1>000000000000", made["engine"])}
 
 
 def run_example(service: dict[str, Any], planned: Plan) -> dict[str, Any]:
