@@ -4,6 +4,7 @@ from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
+from jarcore.data import program
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
 from tests.browser.pages.people import KitchenPage, YouPage
@@ -155,6 +156,7 @@ class EverybodyTest(BrowserTest):
         bench.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, "[data-part=help-here]"), "only that")
         bench.type(names.searchHelp, "zzz")
         bench.sees("[role=dialog]", "Nothing here speaks of that.")
+        bench.sees("[data-part=program]", program().removeprefix("jarcore "))
         self.assert_accessible()
 
     def test_lines_and_jars_are_walked_by_arrows_and_told_by_name(self) -> None:

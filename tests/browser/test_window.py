@@ -1,8 +1,13 @@
 """The Window: drag, type, switch cuts, read the sentence, plan a time, take what fits, carry the chart away."""
 
+import re
+
 from selenium.webdriver.common.keys import Keys
 
+from jarcore import profiles
+from jarcore.data import program
 from jarcore.formula import evaluate
+from server.pantry.selectors import stock_of
 from tests.browser.case import ZANDER, BrowserTest
 from tests.browser.chrome import resize
 from tests.browser.pages.window import WindowPage
@@ -10,6 +15,11 @@ from tests.browser.words import names
 
 CHAR = "Arctic char, lemon and orange"
 PERCH = "Perch strips, spiced yogurt"
+
+
+def nearest(values: list[float], value: float) -> int:
+    """Where the value stands among others that were written to more digits."""
+    return min(range(len(values)), key=lambda place: abs(values[place] - value))
 
 
 class WindowTest(BrowserTest):
@@ -64,7 +74,9 @@ class WindowTest(BrowserTest):
         page.choose(names.overWhat, "acid")
         page.sees("[role=tabpanel][data-state=active]", "what is sour in it")
         page.one("path[data-series='best from']")
-        self.assertIn("what is sour in it", page.exported("CSV"))
+        name, rows = page.table()
+        self.assertRegex(name, r"^arctic-char-lemon-and-orange_.*_window-over-acid_jarcore_")
+        self.assertEqual({row["over"] for row in rows}, {"what is sour in it, times as much"})
         page.tab(names.whatMovesIt)
         self.assertEqual(page.one("[data-influence]").get_attribute("data-influence"), "thickness")
         page.tab(names.inTheHeat)
@@ -85,7 +97,37 @@ class WindowTest(BrowserTest):
         page.until(lambda: self.stored(PERCH).document["fish"]["thickness"]["value"] == 15, "the thicker strips")
         page.tab(names.afterJar)
         page.sees("[data-part=after]", "salt stays in")
-        self.assertIn("<svg", page.exported("SVG"))
+        name, svg = page.exported("SVG")
+        self.assertIn("<svg", svg)
+        self.assertRegex(name, r"_after-the-jar_jarcore_.*\.svg$")
+
+    def test_a_table_is_tidy_and_says_of_what_it_is_and_what_reckoned_it(self) -> None:
+        page = self.open(ZANDER)
+        name, rows = page.table("figure ")
+        stored = self.stored()
+        made = profiles(stored.document, stock_of(stored.kitchen).pantry)
+        jar = made["jars"][0]
+        version, tables = re.match(r"jarcore (\S+) tables:(\S+)", program()).groups()
+        self.assertEqual(
+            name, f"zander-caraway-dry-brine_draft_caraway-dry-brine_cut-across_jarcore_{version}_{tables}.csv"
+        )
+        self.assertEqual(
+            {(row["formula"], row["version"], row["jar"], row["engine"]) for row in rows},
+            {(ZANDER, "draft", stored.document["jars"][0]["name"], made["engine"])},
+        )
+        told = {(float(row["time_min"]), float(row["depth_mm"])): float(row["salt_pct"]) for row in rows}
+        self.assertEqual(len(told), len(jar["t_min"]) * len(jar["depth_mm"]))
+        for (time, depth), salt in told.items():
+            row = nearest(jar["t_min"], time)
+            self.assertAlmostEqual(salt, jar["salt_pct"][row][nearest(jar["depth_mm"], depth)], places=4)
+        for tab, columns in (
+            (names.inTheHeat, ["zone", "thickness_mm", "time_min", "core_c"]),
+            (names.afterJar, ["after_lifting_min", "depth_mm", "salt_pct", "mean_salt_pct"]),
+        ):
+            page.tab(tab)
+            with self.subTest(tab):
+                head = list(page.table()[1][0])
+                self.assertEqual(head, ["formula", "version", "jar", *columns, "engine"])
 
     def test_a_jar_that_is_not_timed_says_so_and_leads_back(self) -> None:
         page = self.open("Gurnard, mustard buttermilk")

@@ -10,6 +10,7 @@ from django.middleware.csrf import get_token, rotate_token
 from ninja import Router, Schema
 from pydantic import Field
 
+from jarcore.data import program
 from server.accounts import client, second_factor, sessions, tablets, trail, tries
 from server.accounts.clock import now_in, pace_of
 from server.accounts.kitchen_settings import KitchenSettings
@@ -84,13 +85,15 @@ class TabletOut(Schema):
 class SessionOut(Schema):
     """Who is signed in (null when nobody is), what is shared here, and the demo user in demo mode only.
 
-    `first` is true while there is nobody at all, so that the first owner can be made.
+    `first` is true while there is nobody at all, so that the first owner can be made; `program` is which one serves,
+    as `engine` says it in the documents, and null to whoever is not signed in.
     """
 
     person: PersonOut | None
     tablet: TabletOut | None
     first: bool
     demo: DemoOut | None
+    program: str | None
 
 
 class SignIn(Schema):
@@ -148,7 +151,13 @@ def session_of(request: HttpRequest) -> SessionOut:
         kitchens = [_kitchen(m) for m in kitchens_of(user)]
         person = PersonOut(id=user.pk, name=user.called, initials=user.initials, kitchens=kitchens)
     demo = DemoOut(**settings.DEMO_USER) if settings.DEMO else None
-    return SessionOut(person=person, tablet=_tablet(request), first=person is None and not anybody(), demo=demo)
+    return SessionOut(
+        person=person,
+        tablet=_tablet(request),
+        first=person is None and not anybody(),
+        demo=demo,
+        program=program() if person else None,
+    )
 
 
 @router.get(

@@ -1,5 +1,8 @@
 """The Window: one jar through time."""
 
+import csv
+import io
+
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 
@@ -33,8 +36,10 @@ class WindowPage(BenchPage):
             row.get_attribute("data-bar"): row.text for row in self.driver.find_elements(By.CSS_SELECTOR, "[data-bar]")
         }
 
-    def exported(self, kind: str) -> str:
-        """Press an export and read what would have been saved."""
+    def exported(self, kind: str, where: str = "[role=tabpanel] ") -> tuple[str, str]:
+        """Press an export of a part of the page and read what would have been saved: the file's name, and what is in
+        it.
+        """
         self.driver.execute_script("""
             window.saved = null;
             const make = URL.createObjectURL;
@@ -42,6 +47,12 @@ class WindowPage(BenchPage):
               blob.text().then((text) => { window.saved = text; });
               return make(blob);
             };
-            HTMLAnchorElement.prototype.click = function () {};""")
-        self.one(f"[role=tabpanel] [data-part=exports] button[data-kind={kind}]").click()
-        return self.until(lambda: self.driver.execute_script("return window.saved"), f"the {kind}")
+            HTMLAnchorElement.prototype.click = function () { window.savedAs = this.download; };""")
+        self.one(f"{where}[data-part=exports] button[data-kind={kind}]").click()
+        said = self.until(lambda: self.driver.execute_script("return window.saved"), f"the {kind}")
+        return self.driver.execute_script("return window.savedAs"), said
+
+    def table(self, where: str = "[role=tabpanel] ") -> tuple[str, list[dict[str, str]]]:
+        """Export a table and read it as another program would: the file's name, and its rows."""
+        name, said = self.exported("CSV", where)
+        return name, list(csv.DictReader(io.StringIO(said, newline="")))

@@ -7140,13 +7140,16 @@ export interface components {
          * SessionOut
          * @description Who is signed in (null when nobody is), what is shared here, and the demo user in demo mode only.
          *
-         *     `first` is true while there is nobody at all, so that the first owner can be made.
+         *     `first` is true while there is nobody at all, so that the first owner can be made; `program` is which one serves,
+         *     as `engine` says it in the documents, and null to whoever is not signed in.
          */
         SessionOut: {
             demo: components["schemas"]["DemoOut"] | null;
             /** First */
             first: boolean;
             person: components["schemas"]["PersonOut"] | null;
+            /** Program */
+            program: string | null;
             tablet: components["schemas"]["TabletOut"] | null;
         };
         /**

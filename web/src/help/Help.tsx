@@ -1,6 +1,8 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { sessionQuery } from '@/api';
 import { Dialog, TextInput, useSingleKeys } from '@/ui';
-import { names } from '@/words';
+import { fill, names } from '@/words';
 import { help } from '@/words/help';
 
 /** The screens that help is given on. */
@@ -16,6 +18,7 @@ interface Props {
 export default function Help({ screen, open, onClose }: Props) {
   const [sought, setSought] = useState('');
   const [keys, turnKeys] = useSingleKeys();
+  const program = useQuery(sessionQuery).data?.program;
   const has = (...texts: string[]) => texts.join(' ').toLowerCase().includes(sought.trim().toLowerCase());
   const here = help.screens[screen].filter((words) => has(words));
   const pressed = Object.entries(help.pressed).filter(([key, does]) => has(key, does));
@@ -77,6 +80,11 @@ export default function Help({ screen, open, onClose }: Props) {
             ))}
           </dl>
         </section>
+      )}
+      {program && (
+        <p className="mt-4 text-sm text-quiet" data-part="program">
+          {fill(help.program, { program: program.replace(/^jarcore /, '') })}
+        </p>
       )}
       {here.length + pressed.length + words.length === 0 && <p className="mt-4 text-quiet">{help.nothing}</p>}
     </Dialog>

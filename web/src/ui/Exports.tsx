@@ -1,20 +1,23 @@
 import type { RefObject } from 'react';
 import { says } from '@/words';
 import { LinkButton } from './LinkButton';
+import { csv, fileName, type Origin, type Row } from './table';
 
 interface Props {
-  /** Names the files. */
-  name: string;
+  of: Origin;
+  /** What it shows, for the files' names. */
+  what: string;
   chart: RefObject<SVGSVGElement | null>;
-  /** The chart's data, the head first. */
-  rows: () => (string | number | null)[][];
+  /** The chart's data, a row for each observation. */
+  rows: () => Row[];
 }
 
 const DRAWN = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'opacity', 'font-family', 'font-weight'];
 const SCALE = 2;
 
 /** A chart as a picture of lines or of points, its data as a table of commas. */
-export function Exports({ name, chart, rows }: Props) {
+export function Exports({ of, what, chart, rows }: Props) {
+  const name = fileName(of, what);
   const png = async () => {
     if (chart.current) save(`${name}.png`, await pixels(chart.current));
   };
@@ -33,7 +36,7 @@ export function Exports({ name, chart, rows }: Props) {
       </LinkButton>
       <LinkButton
         data-kind="CSV"
-        onClick={() => save(`${name}.csv`, new Blob([table(rows())], { type: 'text/csv' }))}
+        onClick={() => save(`${name}.csv`, new Blob([csv(of, rows())], { type: 'text/csv;charset=utf-8' }))}
       >
         CSV
       </LinkButton>
@@ -48,16 +51,6 @@ function save(name: string, blob: Blob): void {
   link.click();
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }
-
-/** A cell of the table: words quoted where they must be, numbers to the digits that mean something. */
-function cell(value: string | number | null): string {
-  if (value === null) return '';
-  if (typeof value === 'number') return String(Number(value.toPrecision(6)));
-  return /[",\n]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value;
-}
-
-const table = (rows: (string | number | null)[][]) =>
-  `${rows.map((row) => row.map(cell).join(',')).join('\n')}\n`;
 
 /** A mixed colour as every viewer reads it. */
 function plain(value: string): string {

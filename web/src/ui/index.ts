@@ -17,6 +17,7 @@ export { Password, WhosePassword } from './Password';
 export { Plate } from './Plate';
 export { SendForm } from './SendForm';
 export { Trouble } from './Trouble';
+export type { Origin } from './table';
 export { useFetched } from './useFetched';
 export { useKeys, useSingleKeys } from './useKeys';
 export { rovingKeys, useRovingRows } from './useRoving';

@@ -7,6 +7,8 @@ export const help = {
   keys: 'Keys',
   keysSay: 'Single keys work when no field has the focus.',
   words: 'Words',
+  /** Which program it is: who reports something says it. */
+  program: 'Jar Table {program}',
   nothing: 'Nothing here speaks of that.',
   screens: {
     sign_in: [

@@ -1,6 +1,8 @@
 import { useRef } from 'react';
 import type { JarProfile } from '@/api';
 import { LineChart } from '@/drawing';
+import { useOpened } from '@/formula/opened';
+import { useOrigin } from '@/formula/useOrigin';
 import { Exports } from '@/ui';
 import { fill, says } from '@/words';
 import { duration, percent, plain, seconds } from '@/words/numbers';
@@ -8,6 +10,8 @@ import { Said } from '@/words/Said';
 
 /** Lifted out, rinsed if the jar says so, and at rest: salt at the surface, in the middle and on average over a night. */
 export function After({ profile }: { profile: JarProfile }) {
+  const { jar } = useOpened();
+  const of = useOrigin(jar);
   const chart = useRef<SVGSVGElement>(null);
   const after = profile.after;
   if (!after) return null;
@@ -44,17 +48,19 @@ export function After({ profile }: { profile: JarProfile }) {
         yWords={(value) => percent(value, 1)}
       />
       <Exports
-        name="after-the-jar"
+        of={of}
+        what="after-the-jar"
         chart={chart}
-        rows={() => [
-          ['after lifting out [min]', 'surface [%]', 'mean [%]', 'middle [%]'],
-          ...after.t_min.map((t, place) => [
-            t,
-            surface[place] ?? null,
-            after.mean_pct[place] ?? null,
-            middle[place] ?? null,
-          ]),
-        ]}
+        rows={() =>
+          after.t_min.flatMap((after_lifting_min, row) =>
+            profile.depth_mm.map((depth_mm, place) => ({
+              after_lifting_min,
+              depth_mm,
+              salt_pct: after.salt_pct[row]?.[place] ?? null,
+              mean_salt_pct: after.mean_pct[row] ?? null,
+            })),
+          )
+        }
       />
     </div>
   );

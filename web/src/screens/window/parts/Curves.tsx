@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import type { BesideOf } from '@/api';
 import { LineChart } from '@/drawing';
+import { useOrigin } from '@/formula/useOrigin';
 import { useQuestion } from '@/formula/useQuestion';
 import { Choice, Exports } from '@/ui';
 import { fill, named, names, says, terms } from '@/words';
@@ -19,6 +20,7 @@ const OVER: Record<Over, string> = {
 /** The four times of the window over one thing. */
 export function Curves({ jar }: { jar: number }) {
   const [over, setOver] = useState<Over>('thickness');
+  const of = useOrigin(jar);
   const chart = useRef<SVGSVGElement>(null);
   const { answer, problem } = useQuestion('curve', { jar, over });
   const unit = answer?.unit ? ` ${named(terms.units, answer.unit)}` : '';
@@ -63,24 +65,20 @@ export function Curves({ jar }: { jar: number }) {
             minutesY
           />
           <Exports
-            name={`window-over-${over}`}
+            of={of}
+            what={`window-over-${over}`}
             chart={chart}
-            rows={() => [
-              [
-                `${answer.label} [${answer.unit}]`,
-                'earliest [min]',
-                'best from [min]',
-                'best to [min]',
-                'latest [min]',
-              ],
-              ...answer.x.map((x, place) => [
-                x,
-                answer.earliest_min[place] ?? null,
-                answer.best_from_min[place] ?? null,
-                answer.best_to_min[place] ?? null,
-                answer.latest_min[place] ?? null,
-              ]),
-            ]}
+            rows={() =>
+              answer.x.map((value, place) => ({
+                over: answer.label,
+                value,
+                unit: answer.unit,
+                earliest_min: answer.earliest_min[place] ?? null,
+                best_from_min: answer.best_from_min[place] ?? null,
+                best_to_min: answer.best_to_min[place] ?? null,
+                latest_min: answer.latest_min[place] ?? null,
+              }))
+            }
           />
         </>
       )}

@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { FishResult, JarProfile } from '@/api';
 import { useOpened } from '@/formula/opened';
+import { useOrigin } from '@/formula/useOrigin';
 import { Exports } from '@/ui';
 import { says } from '@/words';
 import type { Moment } from '../state/moment';
@@ -16,16 +17,19 @@ interface Props {
 
 /** The cut across at one minute, its key, its figures, and the way to carry it off. */
 export function CutPlate({ fish, profile, now, caption }: Props) {
-  const { value } = useOpened();
+  const { value, jar } = useOpened();
   const chart = useRef<SVGSVGElement>(null);
-  const rows = () => [
-    [
-      'time [min]',
-      ...profile.depth_mm.map((depth) => `salt at ${depth.toFixed(2)} mm [%]`),
-      'acid depth [mm]',
-    ],
-    ...profile.t_min.map((t, row) => [t, ...(profile.salt_pct[row] ?? []), profile.acid_depth_mm[row] ?? 0]),
-  ];
+  const of = useOrigin(jar);
+  const rows = () =>
+    profile.t_min.flatMap((time_min, row) =>
+      profile.depth_mm.map((depth_mm, place) => ({
+        time_min,
+        depth_mm,
+        salt_pct: profile.salt_pct[row]?.[place] ?? null,
+        acid_turned: profile.acid_turned[row]?.[place] ?? null,
+        acid_depth_mm: profile.acid_depth_mm[row] ?? 0,
+      })),
+    );
   return (
     <figure>
       {caption && <figcaption className="font-semibold">{caption}</figcaption>}
@@ -42,7 +46,7 @@ export function CutPlate({ fish, profile, now, caption }: Props) {
         <Key look="brine" words={says.across.saltKey} />
         {now.acidMm > 0 && <Key look="acid" words={says.across.acidKey} />}
         <span className="ml-auto">
-          <Exports name="cut-across" chart={chart} rows={rows} />
+          <Exports of={of} what="cut-across" chart={chart} rows={rows} />
         </span>
       </div>
       <Depths depths={profile.depth_mm} salt={now.salt} />

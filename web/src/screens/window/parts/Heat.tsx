@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { CookProfile } from '@/api';
 import { LineChart } from '@/drawing';
+import { useOrigin } from '@/formula/useOrigin';
 import { Exports } from '@/ui';
 import { fill, says } from '@/words';
 import { degrees, duration, heatTime, millimetres } from '@/words/numbers';
@@ -8,6 +9,7 @@ import { Said } from '@/words/Said';
 
 /** The core through the heat and the rest: turned, pulled, carried over; thick and thin; target and published line. */
 export function Heat({ cooking }: { cooking: CookProfile }) {
+  const of = useOrigin();
   const chart = useRef<SVGSVGElement>(null);
   if (!cooking.t_min.length) {
     return <p className="pt-2 text-quiet">{says.heat.notModelled}</p>;
@@ -64,12 +66,19 @@ export function Heat({ cooking }: { cooking: CookProfile }) {
         ]}
       />
       <Exports
-        name="core-over-time"
+        of={of}
+        what="core-over-time"
         chart={chart}
-        rows={() => [
-          ['time [min]', ...zones.map((zone) => `${zone.name} [degC]`)],
-          ...cooking.t_min.map((t, place) => [t, ...zones.map((zone) => zone.core_c[place] ?? null)]),
-        ]}
+        rows={() =>
+          zones.flatMap((zone) =>
+            cooking.t_min.map((time_min, place) => ({
+              zone: zone.name,
+              thickness_mm: zone.thickness_mm || null,
+              time_min,
+              core_c: zone.core_c[place] ?? null,
+            })),
+          )
+        }
       />
     </div>
   );
