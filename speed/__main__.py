@@ -2,11 +2,12 @@
 
 import sys
 
-from speed import core, plans, worst
+from speed import core, installed, plans, worst
 
 core.report()
 plans.report()
 worst.report()
+installed.report()
 if len(sys.argv) > 1:
     from speed import keystroke, kills, lists, load, runs, screens
 
