@@ -42,6 +42,14 @@ class EngineTest(TestCase):
         self.assertEqual(told, [told[0]] * 3)
         self.assertEqual((told[0]["version"], told[0]["pantry"]), (VERSION, "shipped"))
 
+    def test_what_its_version_changed_is_said(self) -> None:
+        text = (cases.ROOT / "CHANGELOG.md").read_text(encoding="utf-8")
+        versions = re.findall(r"^## (\S+), \d{4}-\d\d-\d\d$", text, re.MULTILINE)
+        self.assertEqual(versions[0], VERSION)
+        self.assertEqual(
+            versions, sorted(versions, key=lambda one: [int(part) for part in one.split(".")], reverse=True)
+        )
+
     def test_the_tables_digest_is_the_sha_256_of_names_and_contents(self) -> None:
         hashed = hashlib.sha256()
         for name in sorted(path.name for path in DATA.iterdir() if path.suffix in (".csv", ".json")):
