@@ -151,7 +151,11 @@ class ManyTest(TestCase):
         self.assertEqual(code, 3)
         self.assertIn("c.json: not ready: /jars/0: ", err)
         rows = {"format": "jar-table/pantry", "ingredients": [{"id": "caraway-seed", "salt_g": 30}]}
-        self.assertEqual(run("evaluate", "--strict", EXAMPLE, "--pantry", self.written("own.rows", rows))[0], 3)
+        own = self.written("own.rows", rows)
+        code, _, err = run("evaluate", "--strict", EXAMPLE, "--pantry", own)
+        self.assertEqual(code, 3)
+        self.assertIn(f"{own}: /ingredients/0: ", err)
+        self.assertIn("salt_g", err)
 
     def test_a_byte_order_mark_is_passed_over_and_a_field_that_stands_twice_is_told(self) -> None:
         text = json.dumps(cases.zander()).replace('"servings": 4', '"servings": 40, "servings": 4')

@@ -69,8 +69,10 @@ class WheelTest(TestCase):
         venv.create(cls.folder / "own", symlinks=True)
         cls.python = cls.folder / "own" / "bin" / "python"
         site = next((cls.folder / "own" / "lib").glob("python*/site-packages"))
+        # As pip does it, but for what it asks for, which is here already.
+        install = ["uv", "pip", "install", "--offline", "--no-deps", "--python", str(cls.python), str(cls.wheel)]
+        subprocess.run([sys.executable, "-m", *install], check=True, capture_output=True)
         with zipfile.ZipFile(cls.wheel) as packed:
-            packed.extractall(site)
             (metadata,) = (name for name in packed.namelist() if name.endswith("/METADATA"))
             cls.metadata = packed.read(metadata).decode()
         wanted = re.findall(r"^Requires-Dist: (.*)$", cls.metadata, re.MULTILINE)
@@ -79,9 +81,9 @@ class WheelTest(TestCase):
                 if not (site / top).exists():
                     (site / top).symlink_to(str(one.locate_file(top)))
 
-    def run_own(self, *arguments: str) -> subprocess.CompletedProcess[str]:
+    def run_own(self, *arguments: str, program: str = "python") -> subprocess.CompletedProcess[str]:
         environment = {"PATH": "/nowhere", "HOME": str(self.folder)}
-        command = [str(self.python), *arguments]
+        command = [str(self.python.parent / program), *arguments]
         return subprocess.run(command, cwd=self.folder, env=environment, capture_output=True, text=True, check=False)
 
     def test_it_holds_its_data_and_types_and_says_its_version(self) -> None:
@@ -97,13 +99,13 @@ class WheelTest(TestCase):
         folder.mkdir()
         for name in ("one", "two"):
             (folder / f"{name}.json").write_bytes(EXAMPLE.read_bytes())
-        done = self.run_own("-m", "jarcore", "evaluate", "--strict", str(folder))
+        done = self.run_own("evaluate", "--strict", str(folder), program="jar-table")
         self.assertEqual((done.returncode, done.stderr), (0, ""))
         answers = [json.loads(line)["evaluation"] for line in done.stdout.splitlines()]
         self.assertEqual([one["ready"] for one in answers], [True, True])
         # Of the checkout that it was made from; there is none beside it to ask.
         self.assertIn(f" commit:{commit()} ", answers[0]["engine"])
-        done = self.run_own("-m", "jarcore", "plan", str(SERVICE))
+        done = self.run_own("plan", str(SERVICE), program="jar-table")
         self.assertEqual((done.returncode, json.loads(done.stdout)["code"]), (2, "not_installed"))
         done = self.run_own("-m", "jarcore", "plan", "--at-once", str(SERVICE))
         self.assertEqual((done.returncode, json.loads(done.stdout)["format"]), (0, "jar-table/plan"))
