@@ -3,6 +3,7 @@
 declare -A JAR_PACKAGES=(
   [python]="python3 python3-venv ca-certificates"
   [postgres]="postgresql"
+  [git]="git"
   [browser]="chromium chromium-headless-shell chromium-driver fonts-dejavu-core"
 )
 
@@ -11,6 +12,7 @@ package_present() {
   case "$1" in
     python) python3 -c 'import ensurepip, sys; sys.exit(sys.version_info < (3, 11))' 2>/dev/null ;;
     postgres) [ -n "$(postgres_bin)" ] || [ -n "${DATABASE_URL:-}" ] ;;
+    git) command -v git >/dev/null ;;
     browser) [ -x /usr/bin/chromium ] && [ -x /usr/bin/chromium-headless-shell ] && [ -x /usr/bin/chromedriver ] ;;
   esac
 }

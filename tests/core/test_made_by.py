@@ -11,7 +11,7 @@ import tarfile
 import tempfile
 from pathlib import Path
 from typing import Any
-from unittest import TestCase, skipUnless
+from unittest import TestCase
 from unittest.mock import patch
 
 from jarcore import default_pantry, evaluate, plan, profiles, with_rows
@@ -82,7 +82,6 @@ class EngineTest(TestCase):
                 self.assertEqual(is_by_this_core(kept), alike)
 
 
-@skipUnless(shutil.which("git"), "there is no git to ask")
 class CommitTest(TestCase):
     """A checkout of its own, with nothing but the module in it."""
 
