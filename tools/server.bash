@@ -88,7 +88,7 @@ run_server_in_foreground() {
   local port waited=$SECONDS; port=$(cat "$WEB_HOME/port")
   # One that was killed a moment ago may still be letting go of it.
   until [ "$(free_port "$port" 1)" = "$port" ]; do
-    [ $((SECONDS - waited)) -lt 15 ] || fail "port $port is taken by another program" "stop that, or choose another one with JAR_PORT"
+    [ $((SECONDS - waited)) -lt "${JAR_PORT_WAIT:-15}" ] || fail "port $port is taken by another program" "stop that, or choose another one with JAR_PORT"
     sleep 0.5
   done
   supervisor

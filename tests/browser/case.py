@@ -23,7 +23,7 @@ from tests.browser.words import names
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 RUN_AXE = """const done = arguments[arguments.length - 1];
 const rules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
-axe.run(document, {runOnly: rules}).then(found => done(
+axe.run(document, {runOnly: rules, resultTypes: ['violations'], preload: false}).then(found => done(
   found.violations.map(v => v.id + ' (' + v.impact + '): ' + v.nodes.map(n => n.target.join(' ')).join(' | '))));"""
 ZANDER = "Zander, caraway dry brine"
 
