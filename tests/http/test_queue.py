@@ -1,6 +1,7 @@
 """Long work: queued with what asks for it, told how far it is, called off, and gone on with after a restart."""
 
 import os
+import re
 import subprocess
 import sys
 from unittest import mock
@@ -11,7 +12,7 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 
 from jarcore.data.kitchen_rows import FORMAT
 from server.accounts.models import Kitchen, Role
-from server.formulas.filling import refill_one
+from server.formulas.filling import filled_before, refill_one
 from server.formulas.models import Formula
 from server.formulas.services import create_formula
 from server.formulas.tasks import refill
@@ -83,6 +84,17 @@ class QueueTest(TransactionTestCase):
         self.works()
         self.assertEqual(self.fish(), ["done before", "Zander of the lake", "Zander of the lake"])
         self.assertEqual(Work.objects.get().state, State.DONE)
+
+    def test_cards_are_filled_anew_for_other_tables_and_not_for_another_commit(self) -> None:
+        for number in self.formulas:
+            refill_one(self.kitchen, number)
+        self.assertEqual(filled_before(), [])
+        card = Formula.objects.get(pk=self.formulas[0]).card
+        for part, said, stale in (("commit", "0" * 12, []), ("tables", "0" * 12, [self.kitchen])):
+            engine = re.sub(rf"{part}:\S+", f"{part}:{said}", card["engine"])
+            Formula.objects.filter(pk=self.formulas[0]).update(card={**card, "engine": engine})
+            with self.subTest(part):
+                self.assertEqual(filled_before(), stale)
 
 
 class ToldTest(DoorTest):

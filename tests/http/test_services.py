@@ -1,6 +1,7 @@
 """Services over HTTP: begun, changed, planned, merged, printed; nobody else's."""
 
 import json
+import re
 from datetime import datetime, timedelta
 from io import BytesIO
 from typing import Any
@@ -78,6 +79,10 @@ class ServicesTest(DoorTest):
         self.assertTrue(again["plan"]["windows"])
         plan_anew(Kitchen.objects.get(slug="galley"))
         self.work_off()
+        self.assertEqual(planned_before(), [])
+        # Another commit of the same version and tables plans alike.
+        kept = Service.objects.get().plan
+        Service.objects.update(plan={**kept, "engine": re.sub(r"commit:\S+", "commit:000000000000", kept["engine"])})
         self.assertEqual(planned_before(), [])
 
     def test_what_has_to_give_way_is_said_and_what_mends_it_mends(self) -> None:

@@ -12,6 +12,7 @@ from django.core.management import CommandError, call_command
 from django.test import Client, override_settings
 from django.utils import timezone
 
+from jarcore.data import program
 from server.accounts.models import Role, User, WrongPassword
 from server.accounts.tries import one_at_a_time
 from tests.core.cases import service_ahead, zander
@@ -56,6 +57,10 @@ class SignInTest(DoorTest):
         self.assertIsNone(Client().get("/api/session").json()["demo"])
         with override_settings(DEMO=True):
             self.assertEqual(Client().get("/api/session").json()["demo"]["username"], "mk")
+
+    def test_which_program_it_is_is_said_to_whoever_is_signed_in(self) -> None:
+        self.assertIsNone(Client().get("/api/session").json()["program"])
+        self.assertEqual(self.json("GET", "/api/session")["program"], program())
 
     def test_the_page_is_guarded_by_headers(self) -> None:
         page = Client().get("/sign-in")
