@@ -9,6 +9,7 @@ import tempfile
 import time
 import urllib.request
 from collections.abc import Callable
+from contextlib import suppress
 from pathlib import Path
 from typing import Any
 from urllib.error import HTTPError
@@ -19,6 +20,8 @@ from tests.core.cases import ROOT
 COPIED, LINKED = ("jar", "tools"), (".venv", "web", "server", "jarcore", "manage.py", "requirements.lock")
 LOCKS = ("requirements-dev.lock", "requirements-uv.lock", "pyproject.toml", "examples")
 WITHIN_S = 60.0
+# What runs, by how its command begins.
+SUPERVISOR, WEB, WORKER = ("tools/supervisor.py",), (".venv/bin/gunicorn",), ("manage.py", "work")
 SECRET = "q7" * 20 + "Zx!4-" * 5
 
 
@@ -105,6 +108,18 @@ class Checkout:
             except OSError:
                 continue
         return sorted(found)
+
+    def masters(self) -> list[int]:
+        """The web server's own first process, the supervisor's child. Not the lowest number: those begin again, and
+        workers whose master was killed a moment ago are nobody's.
+        """
+        supervisors, found = self.processes(*SUPERVISOR), []
+        for one in self.processes(*WEB):
+            with suppress(OSError):
+                # Behind the name, which may hold anything, stand the state and the parent (proc(5)).
+                if int(Path(f"/proc/{one}/stat").read_text().rpartition(")")[2].split()[1]) in supervisors:
+                    found.append(one)
+        return found
 
     def address(self, mode: str = "demo") -> str:
         """The database's address, of the demo or of what serves."""

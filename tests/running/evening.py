@@ -20,10 +20,9 @@ from typing import Any
 from tests.browser.chrome import chrome, close
 from tests.browser.pages.run import RunPage
 from tests.browser.test_without_network import KEPT
-from tests.running.checkout import WITHIN_S, Checkout, until
+from tests.running.checkout import WEB, WITHIN_S, WORKER, Checkout, until
 
 KITCHEN, NAME, PASSWORD = "ternlund", "mk", "rye-and-caraway"
-WEB, WORKER = (".venv/bin/gunicorn",), ("manage.py", "work")
 # How long nobody is killed [s].
 PAUSE_S = (0.1, 0.8)
 # Something is waited for so long to come through before the next one [s].
@@ -132,7 +131,7 @@ def killed(checkout: Checkout, moments: int, seed: int) -> tuple[int, list[str]]
     person = Person(checkout)
     tablet = Tablet(checkout, person)
     victims: list[Callable[[], None]] = [
-        lambda: _kill(checkout.processes(*WEB)[1:]),
+        lambda: _kill(sorted(set(checkout.processes(*WEB)) - set(checkout.masters()))),
         lambda: _kill(checkout.processes(*WORKER)),
         lambda: _kill([checkout.postmaster()]),
         tablet.say_and_be_killed,

@@ -16,11 +16,10 @@ from typing import Any
 from unittest import TestCase
 
 from server.config.testing import TakesLong
-from tests.running.checkout import Checkout, free_port, until
+from tests.running.checkout import SUPERVISOR, WEB, WORKER, Checkout, free_port, until
 from tests.running.evening import killed
 from tests.running.proxy import Proxy
 
-SUPERVISOR, WEB, WORKER = ("tools/supervisor.py",), (".venv/bin/gunicorn",), ("manage.py", "work")
 # So often it is killed, at moments that a seed draws; ./jar speed does it two hundred times.
 MOMENTS, SEED = 6, 56
 
@@ -93,8 +92,9 @@ class DemoTest(RunningTest):
             self.assertEqual(lost, [])
 
         with self.subTest("the web server's master is killed"):
+            self.assertTrue(until(lambda: len(here.masters()) == 1 and here.answers()))
             before = here.processes(*WEB)
-            os.kill(before[0], signal.SIGKILL)
+            os.kill(here.masters()[0], signal.SIGKILL)
             self.assertTrue(until(lambda: not set(before) & set(here.processes(*WEB)) and here.answers()))
 
         with self.subTest("PostgreSQL is killed"):
