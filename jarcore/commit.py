@@ -10,7 +10,7 @@ PACKAGE = Path(__file__).parent
 # place that an archive fills.
 WRITTEN, UNFILLED = "commit.txt", "$"
 UNKNOWN, CHANGED = "unknown", "-dirty"
-# Enough to tell any two commits apart.
+# Enough to tell any two commits apart, and any two digests.
 DIGITS = 12
 LONGEST_S = 5
 

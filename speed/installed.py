@@ -4,12 +4,13 @@ import json
 import subprocess
 import sys
 import tempfile
-import time
 from pathlib import Path
 from statistics import median
 
-ROOT = Path(__file__).parents[1]
-EXAMPLE = ROOT / "examples" / "char-citrus.jar.json"
+from speed.core import ROOT, document, median_ms
+
+NAME = "char-citrus"
+EXAMPLE = ROOT / "examples" / f"{NAME}.jar.json"
 FILES, TIMES = 500, 7
 # Before units were a table and optimisers were left out.
 BEFORE_MB = 579
@@ -48,9 +49,7 @@ def report() -> None:
         many = folder / "many"
         many.mkdir()
         for number in range(FILES):
-            document = json.loads(EXAMPLE.read_text(encoding="utf-8"))
-            document["servings"] = number + 1
-            (many / f"{number}.json").write_text(json.dumps(document))
+            (many / f"{number}.json").write_text(json.dumps({**document(NAME), "servings": number + 1}))
         whole = _seconds([*command, str(many)], times=3)
         alone = cold * FILES
         print(f"  {FILES} files: {FILES / whole:.0f} a second, {alone / whole:.0f} x a command for each")
@@ -73,10 +72,5 @@ def _output(command: list[str]) -> str:
 
 
 def _seconds(command: list[str], times: int = TIMES) -> float:
-    """Median time of a command [s], after one run to warm up."""
-    spent = []
-    for _ in range(times + 1):
-        started = time.perf_counter()
-        _output(command)
-        spent.append(time.perf_counter() - started)
-    return median(spent[1:])
+    """Median time of a command [s]."""
+    return median_ms(lambda: _output(command), times) / 1000

@@ -7,7 +7,7 @@ from jarcore.data.keys import Part, Same, fresh
 from jarcore.data.kinds import KindRow, kind_rows
 from jarcore.data.kitchen_rows import BadPantry, Fault, with_rows
 from jarcore.data.labels import label_forms, row_of_label
-from jarcore.data.made_by import core, engine, is_by_this_core, program
+from jarcore.data.made_by import by_this_core, engine, is_by_this_core, program
 from jarcore.data.makings import CoolingRow, MakingRow, cooling_rows, making_rows
 from jarcore.data.pantry import AROMATIC, AcidRow, Cut, Ingredient, Pantry, Scale, Species, default_pantry
 from jarcore.data.patience import OutOfTime, look_at_the_time, patient_until
@@ -44,9 +44,9 @@ __all__ = [
     "avoided_by",
     "bare",
     "bare_word",
+    "by_this_core",
     "codes",
     "cooling_rows",
-    "core",
     "default_pantry",
     "engine",
     "forget",

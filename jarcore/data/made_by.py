@@ -8,13 +8,11 @@ import json
 from functools import cache
 from typing import Any
 
-from jarcore.commit import commit
+from jarcore.commit import DIGITS, commit
 from jarcore.data.pantry import Pantry
 from jarcore.data.tables import FOLDER
 from jarcore.version import VERSION
 
-# Digits of a hash: enough to tell any two apart that anybody compares.
-DIGITS = 12
 SHIPPED = "shipped"
 
 
@@ -45,8 +43,13 @@ def engine(pantry: Pantry) -> str:
     return f"{program()} pantry:{pantry.own or SHIPPED}"
 
 
-def is_by_this_core(said: object) -> bool:
-    """Whether an answer that was kept would be answered alike now; commits that changed neither version nor tables and
-    the pantry, which is looked after by itself, set aside.
+def by_this_core() -> str:
+    """How `engine` begins in what this core would answer alike: commits that changed neither version nor tables are set
+    aside, and so is the pantry, which is looked after by itself.
     """
-    return isinstance(said, str) and said.startswith(f"{core()} ")
+    return f"{core()} "
+
+
+def is_by_this_core(said: object) -> bool:
+    """Whether an answer that was kept would be answered alike now, by what its `engine` says."""
+    return isinstance(said, str) and said.startswith(by_this_core())

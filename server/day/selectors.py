@@ -7,7 +7,7 @@ from typing import Any
 from django.db.models import Q
 from django.utils import timezone
 
-from jarcore.data import core
+from jarcore.data import by_this_core
 from jarcore.documents.plan import Plan, PlannedStep
 from jarcore.service import AheadLists, ahead
 from server.accounts.models import Kitchen
@@ -50,7 +50,7 @@ def upcoming(kitchen: Kitchen, now: datetime) -> list[int]:
 def planned_before() -> list[Kitchen]:
     """Kitchens with services still to come that another core has planned."""
     found = Service.objects.filter(thrown_out_at__isnull=True, ends_at__gte=timezone.now())
-    return list(Kitchen.objects.filter(pk__in=found.exclude(plan__engine__startswith=f"{core()} ").values("kitchen")))
+    return list(Kitchen.objects.filter(pk__in=found.exclude(plan__engine__startswith=by_this_core()).values("kitchen")))
 
 
 def document_of_service(kitchen: Kitchen, number: int) -> dict[str, Any]:

@@ -5,7 +5,7 @@ or the core are other ones.
 from django.db import transaction
 from django.db.models import Q
 
-from jarcore.data import Pantry, core
+from jarcore.data import Pantry, by_this_core
 from jarcore.documents.evaluated_jar import JarResult
 from jarcore.formula import evaluate
 from server.accounts.models import Kitchen
@@ -103,5 +103,5 @@ def filled_before() -> list[Kitchen]:
     """Kitchens with formulas that another version of the core has filled: their cards do not say what it says today."""
     # A card from before cards named their core has no such key, and equals nothing.
     unnamed = Q(card__engine__isnull=True)
-    stale = Formula.objects.filter(unnamed | ~Q(card__engine__startswith=f"{core()} ")).values("kitchen")
+    stale = Formula.objects.filter(unnamed | ~Q(card__engine__startswith=by_this_core())).values("kitchen")
     return list(Kitchen.objects.filter(pk__in=stale))
