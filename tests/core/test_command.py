@@ -16,6 +16,7 @@ from unittest.mock import patch
 from jarcore import evaluate
 from jarcore.cli import main
 from jarcore.data.tables import rows
+from jarcore.documents.known import LISTS
 from jarcore.documents.pointers import pointer
 from jarcore.questions import QUESTIONS
 from jarcore.version import VERSION
@@ -94,6 +95,100 @@ class CommandTest(TestCase):
         for arguments in ((), ("cook", EXAMPLE), ("evaluate",)):
             with self.subTest(arguments):
                 self.assertEqual(run(*arguments)[0], 2)
+
+
+class RefusedTest(TestCase):
+    """What a command cannot take is named on standard error, is a problem document on the other, and ends with 2."""
+
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+
+    def written(self, name: str, document: Any) -> str:
+        path = self.folder / name
+        path.write_text(json.dumps(document), encoding="utf-8")
+        return str(path)
+
+    def refused(self, *arguments: str) -> dict[str, Any]:
+        """The problem document."""
+        code, out, err = run(*arguments)
+        self.assertEqual(code, 2, out)
+        told = json.loads(out)
+        self.assertIn(told["title"], err)
+        return told
+
+    def test_a_question_that_is_none_or_is_asked_wrongly(self) -> None:
+        asked = self.written("asked.json", {"document": cases.zander()})
+        self.assertEqual(self.refused("ask", "weather", asked)["code"], "no_such_question")
+        told = self.refused("ask", "fits", asked)
+        self.assertEqual((told["code"], {one["code"] for one in told["errors"]}), ("not_valid", {"missing"}))
+        self.assertEqual({one["path"] for one in told["errors"]}, {"/jar", "/minutes"})
+        odd = self.written("odd.json", {"document": cases.zander(), "jar": "the first", "minutes": 25})
+        self.assertEqual([one["path"] for one in self.refused("ask", "fits", odd)["errors"]], ["/jar"])
+        self.assertEqual(self.refused("ask", "evaluate", self.written("none.json", {"document": []}))["status"], 400)
+
+    def test_what_a_plan_follows(self) -> None:
+        none = self.written("none.json", {"format": "jar-table/run"})
+        self.assertEqual(self.refused("plan", SERVICE, "--before", none)["code"], "not_a_plan")
+        torn = self.written("torn.json", {"format": "jar-table/plan", "format_version": 1, "steps": [7]})
+        self.assertIn("its steps cannot be read", self.refused("plan", SERVICE, "--before", torn)["detail"])
+        for events in ({"events": "none"}, [1], "later"):
+            with self.subTest(events):
+                self.assertEqual(
+                    self.refused("plan", SERVICE, "--events", self.written("events.json", events))["code"], "not_events"
+                )
+
+    def test_a_plan_that_is_followed_and_a_time_before_which_nothing_is_planned(self) -> None:
+        code, out, _ = run("plan", "--at-once", SERVICE)
+        before = self.written("before.json", json.loads(out))
+        again = json.loads(run("plan", "--at-once", SERVICE, "--before", before)[1])
+        self.assertEqual((code, again["steps"]), (0, json.loads(out)["steps"]))
+        starts = [one["start"] for one in again["steps"]]
+        now = sorted(starts)[len(starts) // 2][:16]
+        later = json.loads(run("plan", "--at-once", SERVICE, "--now", now)[1])
+        self.assertGreaterEqual(min(one["start"] for one in later["steps"])[:16], now)
+
+    def test_a_pantry_that_is_none_and_a_list_that_is_none(self) -> None:
+        odd: list[Any] = [{"format": "jar-table/formula"}, {"format": "jar-table/pantry", "format_version": 99}, [], 7]
+        for document in odd:
+            rows = self.written("rows.json", document)
+            for arguments in (("evaluate", EXAMPLE), ("list", "fish"), ("plan", SERVICE), ("profiles", EXAMPLE)):
+                with self.subTest((document, arguments)):
+                    self.assertEqual(self.refused(*arguments, "--pantry", rows)["code"], "not_a_pantry")
+        self.assertEqual(run("list", "weather")[0], 2)
+
+    def test_standard_input_is_read_and_called_by_its_name(self) -> None:
+        def piped(text: bytes, *arguments: str) -> tuple[int, str, str]:
+            with patch("sys.stdin", io.TextIOWrapper(io.BytesIO(text))):
+                return run(*arguments)
+
+        code, out, err = piped(json.dumps(cases.zander()).encode(), "evaluate", "-")
+        self.assertEqual((code, err, json.loads(out)["ready"]), (0, "", True))
+        code, _, err = piped(b"{", "evaluate", "-")
+        self.assertEqual((code, err.startswith("standard input: ")), (2, True))
+        code, out, err = piped(json.dumps(cases.zander()).encode() + b"\n{\n", "profiles", "--lines", "-")
+        told = [json.loads(line) for line in out.splitlines()]
+        self.assertEqual((code, list(told[0]), list(told[1])), (2, ["file", "profiles"], ["file", "problem"]))
+        self.assertTrue(err.startswith("standard input:2: "))
+
+
+class ListedTest(TestCase):
+    def test_every_list_names_each_id_once(self) -> None:
+        for what in LISTS:
+            code, out, err = run("list", what)
+            ids = [line.split("\t")[0] for line in out.splitlines()]
+            with self.subTest(what):
+                self.assertEqual((code, err), (0, ""))
+                self.assertTrue(ids)
+                self.assertEqual(len(ids), len(set(ids)))
+
+    def test_on_whose_word_the_rows_stand(self) -> None:
+        code, out, err = run("sources")
+        self.assertEqual((code, err), (0, ""))
+        for line in out.splitlines():
+            shares = [int(one) for one in re.findall(r"(\d+)%", line)]
+            with self.subTest(line):
+                # Each is rounded by itself.
+                self.assertAlmostEqual(sum(shares), 100, delta=len(shares))
 
 
 class ManyTest(TestCase):
